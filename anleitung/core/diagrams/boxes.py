@@ -1,0 +1,108 @@
+"""A set of starts as a few boxes: for each fact, the values it may take.
+
+A box is what can be said in one sentence ("variant is K6 and base is one of …"). A set that
+needs too many of them is described by the one box around it, and marked as not exact.
+"""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from anleitung.core.diagrams.space import LEAF_LEVEL, Node, Space
+
+Box = Mapping[str, tuple[str, ...]]
+
+
+@dataclass(frozen=True, slots=True)
+class Boxes:
+    """boxes: facts that say nothing within the surroundings are left out; exact: no start more."""
+
+    boxes: tuple[Box, ...]
+    exact: bool
+
+
+def possible_values(space: Space, within: Node) -> dict[str, tuple[str, ...]]:
+    """For each fact, the values that occur in the set, in the order of its domain."""
+    seen: list[set[int]] = [set() for _ in space.facts]
+    reaches: dict[Node, bool] = {}
+
+    def alive(node: Node) -> bool:
+        if node.level == LEAF_LEVEL:
+            return node.value is True
+        if node not in reaches:
+            reaches[node] = any([alive(kid) for kid in node.kids])
+        return reaches[node]
+
+    done: set[Node] = set()
+    # A fact that some edge skips over can take every value on that edge.
+    free: set[int] = set()
+
+    def walk(node: Node, from_level: int) -> None:
+        end = min(node.level, len(space.facts))
+        free.update(range(from_level, end))
+        if node.level == LEAF_LEVEL or node in done:
+            return
+        done.add(node)
+        for i, kid in enumerate(node.kids):
+            if alive(kid):
+                seen[node.level].add(i)
+                walk(kid, node.level + 1)
+
+    if not alive(within):
+        return {fact.name: () for fact in space.facts}
+    walk(within, 0)
+    return {
+        fact.name: tuple(
+            v for i, v in enumerate(fact.values) if level in free or i in seen[level]
+        )
+        for level, fact in enumerate(space.facts)
+    }
+
+
+def describe(space: Space, part: Node, within: Node, *, most: int = 4) -> Boxes:
+    """``part`` (a subset of ``within``) in at most ``most`` boxes, seen from ``within``."""
+    boxes = _split(space, part, within, most)
+    if boxes is None:
+        return Boxes((_told_apart(space, part, within),), exact=False)
+    return Boxes(tuple(boxes), exact=True)
+
+
+def _told_apart(space: Space, part: Node, within: Node) -> dict[str, tuple[str, ...]]:
+    inside, around = possible_values(space, part), possible_values(space, within)
+    return {name: values for name, values in inside.items() if values != around[name]}
+
+
+def box_set(space: Space, box: Box) -> Node:
+    """The set of starts inside one box."""
+    found = space.true
+    for name, values in box.items():
+        level = space.level_of[name]
+        kids = tuple(
+            space.true if v in values else space.false for v in space.facts[level].values
+        )
+        found = space.both(found, space.mk(level, kids))
+    return found
+
+
+def _split(space: Space, part: Node, within: Node, most: int) -> list[Box] | None:
+    if part is space.false:
+        return []
+    box = _told_apart(space, part, within)
+    if space.both(box_set(space, box), within) is part:
+        return [box]
+    if most < 2:
+        return None
+    # The fact that shows first in the diagram is the one its author would name first.
+    fact = space.facts[part.level]
+    by_kid: dict[Node, list[str]] = {}
+    for value, kid in zip(fact.values, part.kids, strict=True):
+        by_kid.setdefault(kid, []).append(value)
+    found: list[Box] = []
+    for kid, values in by_kid.items():
+        if kid is space.false:
+            continue
+        cell = box_set(space, {fact.name: tuple(values)})
+        rest = _split(space, space.both(part, cell), within, most - len(found))
+        if rest is None or len(found) + len(rest) > most:
+            return None
+        found += rest
+    return found

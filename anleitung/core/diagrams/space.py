@@ -1,0 +1,313 @@
+"""Interned decision diagrams: functions from a start to a value.
+
+Equal functions are the same object, so ``is`` decides equality. Sets are functions whose
+leaves are True and False.
+"""
+
+from collections.abc import Callable, Hashable, Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from enum import Enum
+from typing import Any
+
+Value = Hashable
+LEAF_LEVEL = 1 << 30
+
+
+class Kind(Enum):
+    """What a start fact stands for."""
+
+    PHONE = "phone"  # a property of the phone or its owner
+    OPTION = "option"  # a choice the reader makes; nothing writes it
+    ORACLE = "oracle"  # a hidden fact that decides what became unknown
+
+
+@dataclass(frozen=True, slots=True)
+class Fact:
+    """One start fact. values: at least one, without repeats; weight: cost of leaving the default.
+
+    Raises ValueError where the default is not among the values.
+    """
+
+    name: str
+    values: tuple[str, ...]
+    default: str
+    weight: int = 1
+    kind: Kind = Kind.PHONE
+
+    def __post_init__(self) -> None:
+        if self.default not in self.values or len(set(self.values)) != len(self.values):
+            raise ValueError(f"fact {self.name}: default {self.default!r}, values {self.values!r}")
+
+
+class Node:
+    """A leaf with a value, or a choice by the fact at ``level`` with one kid per domain value."""
+
+    __slots__ = ("kids", "level", "value")
+
+    def __init__(self, level: int, kids: "tuple[Node, ...]", value: Value) -> None:
+        self.level = level
+        self.kids = kids
+        self.value = value
+
+
+class Space:
+    """The facts in their fixed order, and every diagram over them.
+
+    Tables only grow: a space lives as long as one proof and is thrown away with it.
+    """
+
+    def __init__(self, facts: Sequence[Fact]) -> None:
+        self.facts = tuple(facts)
+        self.level_of = {fact.name: level for level, fact in enumerate(self.facts)}
+        if len(self.level_of) != len(self.facts):
+            raise ValueError("two facts share a name")
+        self._leaves: dict[tuple[type, Value], Node] = {}
+        self._nodes: dict[tuple[int, tuple[Node, ...]], Node] = {}
+        # One memo for all operations: the key begins with the operator, so none can meet.
+        self._memo: dict[tuple[Any, ...], Any] = {}
+        self.true = self.leaf(True)
+        self.false = self.leaf(False)
+
+    # -- building ---------------------------------------------------------------------------
+
+    def leaf(self, value: Value) -> Node:
+        # The type is part of the key: True and 1 are equal in Python and must not be here.
+        key = (type(value), value)
+        node = self._leaves.get(key)
+        if node is None:
+            node = self._leaves[key] = Node(LEAF_LEVEL, (), value)
+        return node
+
+    def mk(self, level: int, kids: tuple[Node, ...]) -> Node:
+        first = kids[0]
+        if all(kid is first for kid in kids):
+            return first
+        key = (level, kids)
+        node = self._nodes.get(key)
+        if node is None:
+            node = self._nodes[key] = Node(level, kids, None)
+        return node
+
+    def var(self, name: str) -> Node:
+        """The function that gives the start's value of one fact."""
+        level = self.level_of[name]
+        return self.mk(level, tuple(self.leaf(v) for v in self.facts[level].values))
+
+    @property
+    def size(self) -> int:
+        return len(self._nodes)
+
+    # -- combining --------------------------------------------------------------------------
+
+    def map(self, fn: Callable[[Any], Value], a: Node) -> Node:
+        """fn after a. fn: a module-level function or an interned value; a fresh lambda leaks."""
+        key = ("map", fn, a)
+        found: Node | None = self._memo.get(key)
+        if found is None:
+            if a.level == LEAF_LEVEL:
+                found = self.leaf(fn(a.value))
+            else:
+                found = self.mk(a.level, tuple(self.map(fn, kid) for kid in a.kids))
+            self._memo[key] = found
+        return found
+
+    def join(self, fn: Callable[[Any, Any], Value], a: Node, b: Node) -> Node:
+        """The function start → fn(a(start), b(start))."""
+        key = ("join", fn, a, b)
+        found: Node | None = self._memo.get(key)
+        if found is None:
+            level = min(a.level, b.level)
+            if level == LEAF_LEVEL:
+                found = self.leaf(fn(a.value, b.value))
+            else:
+                width = len(self.facts[level].values)
+                found = self.mk(
+                    level,
+                    tuple(
+                        self.join(fn, _kid(a, level, i), _kid(b, level, i)) for i in range(width)
+                    ),
+                )
+            self._memo[key] = found
+        return found
+
+    def ite(self, c: Node, a: Node, b: Node) -> Node:
+        """a where the set c holds, else b."""
+        if c is self.true or a is b:
+            return a
+        if c is self.false:
+            return b
+        key = ("ite", c, a, b)
+        found: Node | None = self._memo.get(key)
+        if found is None:
+            level = min(c.level, a.level, b.level)
+            width = len(self.facts[level].values)
+            found = self.mk(
+                level,
+                tuple(
+                    self.ite(_kid(c, level, i), _kid(a, level, i), _kid(b, level, i))
+                    for i in range(width)
+                ),
+            )
+            self._memo[key] = found
+        return found
+
+    # -- sets -------------------------------------------------------------------------------
+
+    def both(self, a: Node, b: Node) -> Node:
+        return self.ite(a, b, self.false)
+
+    def either(self, a: Node, b: Node) -> Node:
+        return self.ite(a, self.true, b)
+
+    def minus(self, a: Node, b: Node) -> Node:
+        return self.ite(b, self.false, a)
+
+    def where(self, a: Node, value: Value) -> Node:
+        """The set of starts for which a gives exactly this value (same type)."""
+        return self.map(_Equals(type(value), value), a)
+
+    def restrict(self, a: Node, known: Mapping[str, Iterable[str]]) -> Node:
+        """a with each known fact narrowed to its possible values; the others stay open.
+
+        Starts outside ``known`` take the value of the first start inside, so only leaves that
+        a possible start reaches remain.
+        """
+        allowed = {
+            self.level_of[name]: tuple(
+                i for i, v in enumerate(self.facts[self.level_of[name]].values) if v in set(values)
+            )
+            for name, values in known.items()
+        }
+        if any(not kept for kept in allowed.values()):
+            raise ValueError("a known fact has no possible value")
+        memo: dict[Node, Node] = {}
+
+        def walk(node: Node) -> Node:
+            if node.level == LEAF_LEVEL:
+                return node
+            done = memo.get(node)
+            if done is None:
+                kids = [walk(kid) for kid in node.kids]
+                kept = allowed.get(node.level)
+                if kept is not None:
+                    kids = [kids[i] if i in kept else kids[kept[0]] for i in range(len(kids))]
+                done = memo[node] = self.mk(node.level, tuple(kids))
+            return done
+
+        return walk(a)
+
+    def exists(self, a: Node, kinds: frozenset[Kind]) -> Node:
+        """The starts for which some value of the facts of these kinds leads into a."""
+        hidden = frozenset(i for i, fact in enumerate(self.facts) if fact.kind in kinds)
+        return self._exists(a, hidden)
+
+    def _exists(self, a: Node, hidden: frozenset[int]) -> Node:
+        if a.level == LEAF_LEVEL:
+            return a
+        key = ("exists", hidden, a)
+        found: Node | None = self._memo.get(key)
+        if found is None:
+            kids = tuple(self._exists(kid, hidden) for kid in a.kids)
+            if a.level in hidden:
+                found = self.false
+                for kid in kids:
+                    found = self.either(found, kid)
+            else:
+                found = self.mk(a.level, kids)
+            self._memo[key] = found
+        return found
+
+    # -- asking -----------------------------------------------------------------------------
+
+    def at(self, a: Node, start: Mapping[str, str]) -> Value:
+        """The value for one start. start: a value for every fact."""
+        while a.level != LEAF_LEVEL:
+            fact = self.facts[a.level]
+            a = a.kids[fact.values.index(start[fact.name])]
+        return a.value
+
+    def leaves(self, a: Node) -> frozenset[Value]:
+        found: frozenset[Value] | None = self._memo.get(("leaves", a))
+        if found is None:
+            if a.level == LEAF_LEVEL:
+                found = frozenset({a.value})
+            else:
+                found = frozenset().union(*(self.leaves(kid) for kid in a.kids))
+            self._memo["leaves", a] = found
+        return found
+
+    def leaves_within(self, a: Node, within: Node) -> list[Value]:
+        """The values that a takes inside a set, in a fixed order (by type, then print)."""
+        marked = self.ite(within, self.map(_inside, a), self.leaf(_OUTSIDE))
+        values = [v[1] for v in self.leaves(marked) if isinstance(v, tuple) and v[0] == "in"]
+        return sorted(values, key=lambda v: (type(v).__name__, str(v)))
+
+    def count(self, a: Node, kinds: frozenset[Kind] = frozenset(Kind)) -> int:
+        """How many starts lie in the set, told apart by facts of these kinds only."""
+        hidden = frozenset(Kind) - kinds
+        if hidden:
+            a = self.exists(a, hidden)
+        widths = [len(f.values) if f.kind in kinds else 1 for f in self.facts]
+        below = [1] * (len(widths) + 1)
+        for level in range(len(widths) - 1, -1, -1):
+            below[level] = below[level + 1] * widths[level]
+        memo: dict[Node, int] = {}
+
+        def size_at(node: Node, level: int) -> int:
+            """Members, counted over the facts from ``level`` on."""
+            if node.level == LEAF_LEVEL:
+                return below[level] if node.value is True else 0
+            inner = memo.get(node)
+            if inner is None:
+                inner = memo[node] = sum(size_at(kid, node.level + 1) for kid in node.kids)
+            return inner * (below[level] // below[node.level])
+
+        return size_at(a, 0)
+
+    def starts(self, within: Node) -> Iterable[dict[str, str]]:
+        """Every start of the set, one by one; for tests and small sets."""
+
+        def walk(level: int, node: Node, chosen: dict[str, str]) -> Iterable[dict[str, str]]:
+            if node is self.false:
+                return
+            if level == len(self.facts):
+                yield dict(chosen)
+                return
+            fact = self.facts[level]
+            for i, value in enumerate(fact.values):
+                chosen[fact.name] = value
+                yield from walk(level + 1, _kid(node, level, i), chosen)
+
+        yield from walk(0, within, {})
+
+
+_OUTSIDE = ("out",)
+
+
+def _inside(value: Value) -> Value:
+    return ("in", value)
+
+
+def _kid(node: Node, level: int, index: int) -> Node:
+    return node.kids[index] if node.level == level else node
+
+
+@dataclass(frozen=True, slots=True)
+class _Equals:
+    """Tests for one value; carries the type, since True == 1."""
+
+    kind: type
+    value: Value
+
+    def __call__(self, other: Value) -> bool:
+        return type(other) is self.kind and other == self.value
+
+
+@dataclass(frozen=True, slots=True)
+class OneOf:
+    """Tests for membership; a value of its own so that equal sets share memo entries."""
+
+    values: frozenset[str]
+
+    def __call__(self, other: Value) -> bool:
+        return other in self.values
