@@ -8,7 +8,7 @@ import re
 from typing import Any, assert_never
 
 from lark import Lark, Token, Transformer
-from lark.exceptions import UnexpectedInput
+from lark.exceptions import UnexpectedInput, UnexpectedToken
 
 from anleitung.core.conditions.model import (
     ALWAYS,
@@ -121,10 +121,11 @@ def parse_condition(text: str) -> Condition:
     try:
         return _PARSER.parse(text)  # type: ignore[return-value]
     except UnexpectedInput as error:
-        column = error.column if isinstance(error.column, int) and error.column > 0 else len(text)
-        near = text[column - 1 : column + 19].strip() or "the end"
+        at_end = isinstance(error, UnexpectedToken) and error.token.type == "$END"
+        column = len(text) + 1 if at_end or error.column < 1 else error.column
+        near = "the end" if at_end else repr(text[column - 1 : column + 19].strip())
         raise InvalidCondition(
-            f"cannot be read at {near!r}; write for example: bootloader is unlocked and "
+            f"cannot be read at {near}; write for example: bootloader is unlocked and "
             "base >= BUILD",
             column=column,
         ) from error

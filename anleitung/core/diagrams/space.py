@@ -236,6 +236,16 @@ class Space:
             self._memo["leaves", a] = found
         return found
 
+    def support(self, a: Node) -> frozenset[int]:
+        """The levels of the facts that the function depends on."""
+        found: frozenset[int] | None = self._memo.get(("support", a))
+        if found is None:
+            found = frozenset().union(*(self.support(kid) for kid in a.kids))
+            if a.level != LEAF_LEVEL:
+                found |= {a.level}
+            self._memo["support", a] = found
+        return found
+
     def leaves_within(self, a: Node, within: Node) -> list[Value]:
         """The values that a takes inside a set, in a fixed order (by type, then print)."""
         marked = self.ite(within, self.map(_inside, a), self.leaf(_OUTSIDE))

@@ -1,0 +1,131 @@
+"""What all documents share: strict fields, checked text types, the canonical form."""
+
+import re
+import unicodedata
+from dataclasses import dataclass
+from hashlib import sha256
+from typing import Annotated, Any, NewType
+
+import rfc8785
+from pydantic import (
+    AfterValidator,
+    BaseModel,
+    BeforeValidator,
+    ConfigDict,
+    GetCoreSchemaHandler,
+    GetJsonSchemaHandler,
+    StringConstraints,
+)
+from pydantic.json_schema import JsonSchemaValue
+from pydantic_core import CoreSchema, core_schema
+
+from anleitung.core.conditions.model import Condition
+from anleitung.core.conditions.text import InvalidCondition, parse_condition, print_condition
+
+FORMAT = "anleitung/1"
+
+Fingerprint = NewType("Fingerprint", str)  # "sha256:" and 64 hex digits
+
+
+def _normal(value: Any) -> Any:
+    """Text in NFC with line feeds only: the same words give the same bytes everywhere."""
+    if not isinstance(value, str):
+        return value
+    return unicodedata.normalize("NFC", value.replace("\r\n", "\n").replace("\r", "\n"))
+
+
+class Document(BaseModel):
+    """Base of everything that is stored: unknown fields are refused, values never change."""
+
+    model_config = ConfigDict(extra="forbid", frozen=True, str_strip_whitespace=True)
+
+
+_BAD_NAME = re.compile(r"[\x00-\x1f\x7f/\\:*?\"<>|]")
+
+
+def _plain_name(value: str) -> str:
+    if _BAD_NAME.search(value) or value in (".", "..") or value.startswith("-"):
+        raise ValueError(
+            "a file name is one plain name, without folders, control characters or a leading '-'"
+        )
+    return value
+
+
+def _text(most: int, *, pattern: str | None = None, least: int = 1) -> Any:
+    return Annotated[
+        str,
+        BeforeValidator(_normal),
+        StringConstraints(min_length=least, max_length=most, pattern=pattern),
+    ]
+
+
+Id = _text(60, pattern=r"^[a-z][a-z0-9]*(-[a-z0-9]+)*$")
+ShortText = _text(200)
+Prose = _text(20_000, least=0)
+BuildString = _text(80, pattern=r"^[A-Za-z0-9][A-Za-z0-9._/+-]*$")
+Token = _text(40, pattern=r"^[A-Za-z0-9][A-Za-z0-9._+-]*$")
+FileName = Annotated[_text(150), AfterValidator(_plain_name)]
+Sha256 = _text(64, least=64, pattern=r"^[0-9a-f]{64}$")
+
+
+@dataclass(frozen=True, slots=True)
+class Typed:
+    """A condition as its author typed it, and what it means.
+
+    Only the meaning is part of the canonical form; the typing is kept for whoever edits on.
+    """
+
+    condition: Condition
+    typed: str
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, Typed) and other.condition == self.condition
+
+    def __hash__(self) -> int:
+        return hash(self.condition)
+
+    def __str__(self) -> str:
+        return print_condition(self.condition)
+
+    @classmethod
+    def parse(cls, value: object) -> "Typed":
+        if isinstance(value, Typed):
+            return value
+        if not isinstance(value, str):
+            raise ValueError("a condition is written as text")
+        text = str(_normal(value))
+        try:
+            return cls(parse_condition(text), " ".join(text.split()))
+        except InvalidCondition as error:
+            raise ValueError(f"{error.message} (column {error.column})") from error
+
+    @classmethod
+    def __get_pydantic_core_schema__(cls, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+        return core_schema.no_info_plain_validator_function(
+            cls.parse, serialization=core_schema.plain_serializer_function_ser_schema(str)
+        )
+
+    @classmethod
+    def __get_pydantic_json_schema__(
+        cls, schema: CoreSchema, handler: GetJsonSchemaHandler
+    ) -> JsonSchemaValue:
+        return {"type": "string", "description": "A condition over the facts of the phone."}
+
+
+def body_of(document: BaseModel) -> dict[str, Any]:
+    """The document as plain JSON values; fields that were left at their default are left out,
+
+    so that a field added later with a harmless default changes no old fingerprint.
+    """
+    return document.model_dump(mode="json", exclude_defaults=True)
+
+
+def canonical_bytes(value: Any) -> bytes:
+    """RFC 8785: sorted keys, UTF-8, no spaces."""
+    return rfc8785.dumps(value)
+
+
+def fingerprint_of(kind: str, body: Any) -> Fingerprint:
+    """The fingerprint of one document. The format version is inside the hashed bytes."""
+    payload = canonical_bytes({"format": FORMAT, "kind": kind, "body": body})
+    return Fingerprint("sha256:" + sha256(payload).hexdigest())

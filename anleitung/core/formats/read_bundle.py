@@ -1,0 +1,308 @@
+"""Reading a bundle: files by name in, checked documents out. All faults are reported at once."""
+
+import re
+import zipfile
+from collections.abc import Mapping
+from dataclasses import dataclass
+from io import BytesIO
+from typing import Any, TypeVar
+
+from pydantic import BaseModel, ValidationError
+
+from anleitung.core.documents.base import FORMAT
+from anleitung.core.documents.device import Device
+from anleitung.core.documents.package import BuildList, Package
+from anleitung.core.documents.tool import Tool
+from anleitung.core.errors import AnleitungError
+from anleitung.core.formats.checksums import NAME as CHECKSUMS
+from anleitung.core.formats.checksums import read_checksums
+from anleitung.core.formats.yaml_tree import InvalidYaml, Location, Tree, read_yaml
+from anleitung.core.guide.bundle import Bundle, step_places
+from anleitung.core.guide.document import MAX_STEPS, Guide
+
+MAX_BYTES = 5_000_000
+MAX_FILES = 500
+INTRODUCTION = "_introduction"
+
+_KNOWN = re.compile(
+    r"guide\.yaml|device\.yaml|builds\.yaml|SHA256SUMS"
+    r"|packages/[a-z0-9-]+\.yaml|tools/[a-z0-9-]+\.yaml|prose/(_introduction|[a-z0-9-]+)\.md"
+)
+_Document = TypeVar("_Document", bound=BaseModel)
+
+
+@dataclass(frozen=True, slots=True, order=True)
+class Fault:
+    """One fault of a bundle. line counts from 1; 0 where the fault is the file itself."""
+
+    file: str
+    line: int
+    message: str
+
+    def __str__(self) -> str:
+        where = f"{self.file}, line {self.line}" if self.line else self.file
+        return f"{where}: {self.message}"
+
+
+class InvalidBundle(AnleitungError):
+    """A bundle that cannot be read. Nothing of it is kept."""
+
+    code = "invalid-bundle"
+
+    def __init__(self, faults: list[Fault]) -> None:
+        self.faults = tuple(sorted(set(faults)))
+        super().__init__("\n".join(map(str, self.faults)))
+
+
+def read_zip(data: bytes) -> dict[str, bytes]:
+    """Unpacks in memory. Sizes are held against the limit while reading, not as declared."""
+    if len(data) > MAX_BYTES:
+        raise InvalidBundle([_too_large("the zip file")])
+    try:
+        archive = zipfile.ZipFile(BytesIO(data))
+        entries = [entry for entry in archive.infolist() if not entry.is_dir()]
+        if len(entries) > MAX_FILES:
+            raise InvalidBundle([Fault("the zip file", 0, f"holds more than {MAX_FILES} files")])
+        files: dict[str, bytes] = {}
+        left = MAX_BYTES
+        for entry in entries:
+            require_inside(entry.filename)
+            with archive.open(entry) as stream:
+                content = stream.read(left + 1)
+            left -= len(content)
+            if left < 0:
+                raise InvalidBundle([_too_large("the zip file, unpacked")])
+            if entry.filename in files:
+                raise InvalidBundle([Fault(entry.filename, 0, "stands twice in the zip file")])
+            files[entry.filename] = content
+    except (zipfile.BadZipFile, RuntimeError, NotImplementedError, OSError, EOFError) as error:
+        raise InvalidBundle([Fault("the zip file", 0, f"cannot be unpacked: {error}")]) from error
+    except Exception as error:  # zlib and its kin raise classes of their own
+        if isinstance(error, InvalidBundle):
+            raise
+        raise InvalidBundle([Fault("the zip file", 0, f"cannot be unpacked: {error}")]) from error
+    return _without_common_folder(files)
+
+
+def require_inside(name: str) -> None:
+    """Raises InvalidBundle for a path that leaves the folder of the bundle."""
+    parts = name.replace("\\", "/").split("/")
+    if name.startswith(("/", "\\")) or ".." in parts or ":" in name or "\\" in name:
+        raise InvalidBundle(
+            [Fault(name[:120], 0, "this path leaves the folder of the bundle; nothing was read")]
+        )
+
+
+def _too_large(what: str) -> Fault:
+    return Fault(what, 0, f"larger than {MAX_BYTES // 1_000_000} MB; a bundle holds texts only")
+
+
+def _without_common_folder(files: dict[str, bytes]) -> dict[str, bytes]:
+    """Packing a folder often puts it into the names; that one level is taken off."""
+    tops = {name.partition("/")[0] for name in files if "/" in name}
+    inside = all("/" in name for name in files)
+    if inside and len(tops) == 1 and f"{next(iter(tops))}/guide.yaml" in files:
+        return {name.partition("/")[2]: content for name, content in files.items()}
+    return files
+
+
+def read_bundle(files: Mapping[str, bytes]) -> Bundle:
+    """files: name within the bundle → content. Raises InvalidBundle with every fault found."""
+    reader = _Reader()
+    if sum(map(len, files.values())) > MAX_BYTES:
+        raise InvalidBundle([_too_large("the bundle")])
+    if len(files) > MAX_FILES:
+        raise InvalidBundle([Fault("the bundle", 0, f"holds more than {MAX_FILES} files")])
+    for name in files:
+        require_inside(name)
+    texts = {name: reader.text(name, content) for name, content in sorted(files.items())}
+    for name in ("guide.yaml", "device.yaml", "builds.yaml"):
+        if name not in files:
+            reader.fault(name, 0, "is missing from the bundle")
+    device = reader.document("device.yaml", texts.get("device.yaml"), Device)
+    builds = reader.document("builds.yaml", texts.get("builds.yaml"), BuildList)
+    packages = reader.documents("packages/", texts, Package)
+    tools = reader.documents("tools/", texts, Tool)
+    guide = reader.document("guide.yaml", texts.get("guide.yaml"), Guide)
+    if reader.faults or guide is None or device is None or builds is None:
+        raise InvalidBundle(reader.faults)
+    guide = reader.with_prose(guide, texts)
+    bundle = Bundle(guide, device, builds.builds, packages, tools)
+    for mismatch in bundle.mismatches():
+        reader.fault_at(mismatch.file, mismatch.at, mismatch.message)
+    reader.compare_checksums(texts.get(CHECKSUMS), packages)
+    if reader.faults:
+        raise InvalidBundle(reader.faults)
+    return bundle
+
+
+class _Reader:
+    """Collects faults while it reads."""
+
+    def __init__(self) -> None:
+        self.faults: list[Fault] = []
+        self.trees: dict[str, Tree] = {}
+
+    def fault(self, file: str, line: int, message: str) -> None:
+        self.faults.append(Fault(file, line, message))
+
+    def fault_at(self, file: str, at: Location, message: str) -> None:
+        tree = self.trees.get(file)
+        where = ".".join(str(p) for p in at if isinstance(p, str))
+        self.fault(file, tree.line_of(at) if tree else 0, f"{where}: {message}" if where else message)
+
+    def text(self, name: str, content: bytes) -> str | None:
+        if not _KNOWN.fullmatch(name):
+            self.fault(name[:120], 0, "a bundle has no such file; see docs/guide-format.md")
+            return None
+        try:
+            text = content.decode("utf-8-sig")
+        except UnicodeDecodeError as error:
+            line = content.count(b"\n", 0, error.start) + 1
+            self.fault(name, line, "not UTF-8; save the file as UTF-8")
+            return None
+        return text.replace("\r\n", "\n").replace("\r", "\n")
+
+    def document(self, name: str, text: str | None, kind: type[_Document]) -> _Document | None:
+        if text is None:
+            return None
+        try:
+            tree = self.trees[name] = read_yaml(text)
+        except InvalidYaml as error:
+            self.fault(name, error.line, f"{error.message} (column {error.column})")
+            return None
+        value = tree.value
+        if not isinstance(value, dict):
+            self.fault(name, 1, "expected fields (name: value), got a list or a word")
+            return None
+        if value.pop("format", None) != FORMAT:
+            self.fault(
+                name, tree.line_of(("format",)), f"expected the line 'format: {FORMAT}' first"
+            )
+            return None
+        if kind is Guide and _count_steps(value) > MAX_STEPS:
+            self.fault(name, tree.line_of(("steps",)), f"more than {MAX_STEPS} steps")
+            return None
+        try:
+            return kind.model_validate(value)
+        except ValidationError as error:
+            for item in error.errors(include_url=False):
+                at = _location(item["loc"], value)
+                self.fault_at(name, at, _sentence(item))
+            return None
+
+    def documents(
+        self, folder: str, texts: Mapping[str, str | None], kind: type[_Document]
+    ) -> tuple[_Document, ...]:
+        found = []
+        for name, text in texts.items():
+            if not name.startswith(folder):
+                continue
+            document = self.document(name, text, kind)
+            if document is None:
+                continue
+            expected = f"{folder}{document.id}.yaml"  # type: ignore[attr-defined]
+            if name != expected:
+                self.fault_at(name, ("id",), f"this id belongs into a file named {expected}")
+            found.append(document)
+        return tuple(found)
+
+    def with_prose(self, guide: Guide, texts: Mapping[str, str | None]) -> Guide:
+        """The guide with the Markdown files of the bundle put to their steps."""
+        prose = {
+            name.removeprefix("prose/").removesuffix(".md"): (text or "").strip()
+            for name, text in texts.items()
+            if name.startswith("prose/")
+        }
+        places = step_places(guide)
+        for name in prose:
+            if name != INTRODUCTION and name not in places:
+                self.fault(f"prose/{name}.md", 0, f"the guide has no step {name}")
+        value = guide.model_dump(mode="python")
+        if INTRODUCTION in prose:
+            value["introduction"] = prose[INTRODUCTION]
+        for name, at in places.items():
+            if name not in prose:
+                continue
+            step: Any = value
+            for part in at:
+                step = step[part]
+            if step["prose"]:
+                self.fault(f"prose/{name}.md", 0, f"step {name} has prose in guide.yaml as well")
+            step["prose"] = prose[name]
+        try:
+            return Guide.model_validate(value)
+        except ValidationError as error:
+            for item in error.errors(include_url=False):
+                self.fault("prose", 0, _sentence(item))
+            return guide
+
+    def compare_checksums(self, text: str | None, packages: tuple[Package, ...]) -> None:
+        if text is None:
+            return
+        listed, unreadable = read_checksums(text)
+        for number in unreadable:
+            self.fault(CHECKSUMS, number, "expected 64 hex digits, two spaces and a file name")
+        digests = {p.name: p.sha256 for p in packages}
+        for name, digest in listed.items():
+            if name not in digests:
+                self.fault(CHECKSUMS, 0, f"no package of the bundle has the file name {name[:120]}")
+            elif digests[name] != digest:
+                self.fault(
+                    CHECKSUMS,
+                    0,
+                    f"{name}: the list says {digest[:12]}…, the package "
+                    f"{(digests[name] or 'nothing')[:12]}…; one of them is wrong",
+                )
+
+
+def _count_steps(value: Any) -> int:
+    """Mappings with an action, at any depth (the tree is at most 30 deep)."""
+    if isinstance(value, dict):
+        return ("action" in value) + sum(map(_count_steps, value.values()))
+    return sum(map(_count_steps, value)) if isinstance(value, list) else 0
+
+
+def _location(loc: tuple[int | str, ...], value: Any) -> Location:
+    """Pydantic's location without the parts that name a member of a union."""
+    found: list[int | str] = []
+    here: Any = value
+    for part in loc:
+        if isinstance(here, dict) and part in here:
+            here = here[part]
+        elif isinstance(here, list) and isinstance(part, int) and part < len(here):
+            here = here[part]
+        elif isinstance(here, dict) and part == here.get("action"):
+            continue
+        else:
+            found.append(part)  # a missing field: the line is that of its surroundings
+            break
+        found.append(part)
+    return tuple(found)
+
+
+def _sentence(item: Any) -> str:
+    kind, given, context = item["type"], item.get("input"), item.get("ctx", {})
+    if kind == "extra_forbidden":
+        return "no such field here; check the spelling, or remove it"
+    if kind == "missing":
+        return "is missing"
+    if kind == "union_tag_invalid":
+        known = str(context.get("expected_tags", "")).replace("'", "")
+        return f"no action is called {context.get('tag')!r}; known: {known}"
+    if kind == "union_tag_not_found":
+        return "a step begins with its action"
+    if kind == "value_error":
+        return str(context["error"])
+    if kind in ("string_pattern_mismatch", "string_too_short", "string_too_long"):
+        text = str(given)
+        pattern = context.get("pattern", "")
+        if "0-9a-f" in pattern or item["loc"][-1] == "sha256":
+            return (
+                f"expected 64 hex digits in lower case, got {len(text)} characters. "
+                "Copy the whole value from the release page"
+            )
+        return f"{item['msg']}, got {text[:60]!r}"
+    if isinstance(given, str):
+        return f"{item['msg']}, got {given[:60]!r}"
+    return str(item["msg"])

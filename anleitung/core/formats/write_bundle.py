@@ -1,0 +1,90 @@
+"""Writing a bundle: the same fingerprint comes back when it is read again."""
+
+import zipfile
+from io import BytesIO
+from typing import Any
+
+import yaml
+from pydantic import BaseModel
+
+from anleitung.core.documents.base import FORMAT, Typed
+from anleitung.core.formats.checksums import NAME as CHECKSUMS
+from anleitung.core.formats.checksums import write_checksums
+from anleitung.core.formats.read_bundle import INTRODUCTION
+from anleitung.core.guide.bundle import Bundle
+
+
+def write_bundle(bundle: Bundle) -> dict[str, bytes]:
+    """Name within the bundle → content."""
+    files: dict[str, str] = {}
+    guide = _as_typed(bundle.guide)
+    prose: dict[str, str] = {}
+    _take_prose(guide, prose)
+    if bundle.guide.introduction:
+        prose[INTRODUCTION] = guide.pop("introduction")
+    files["guide.yaml"] = _yaml(guide)
+    files["device.yaml"] = _yaml(_as_typed(bundle.device))
+    files["builds.yaml"] = _yaml({"builds": [_as_typed(b) for b in bundle.builds]})
+    for package in bundle.packages:
+        files[f"packages/{package.id}.yaml"] = _yaml(_as_typed(package))
+    for tool in bundle.tools:
+        files[f"tools/{tool.id}.yaml"] = _yaml(_as_typed(tool))
+    for name, text in prose.items():
+        files[f"prose/{name}.md"] = text + "\n"
+    digests = {p.name: p.sha256 for p in bundle.packages if p.sha256}
+    if digests:
+        files[CHECKSUMS] = write_checksums(digests)
+    return {name: text.encode() for name, text in sorted(files.items())}
+
+
+def write_zip(files: dict[str, bytes]) -> bytes:
+    """A zip file with fixed times, so that the same bundle gives the same bytes."""
+    stream = BytesIO()
+    with zipfile.ZipFile(stream, "w", zipfile.ZIP_DEFLATED) as archive:
+        for name, content in sorted(files.items()):
+            archive.writestr(zipfile.ZipInfo(name, (2000, 1, 1, 0, 0, 0)), content)
+    return stream.getvalue()
+
+
+def _as_typed(document: BaseModel) -> Any:
+    """Plain values, with each condition as its author typed it."""
+    return _plain(document.model_dump(mode="python", exclude_defaults=True), document)
+
+
+def _plain(value: Any, source: Any) -> Any:
+    if isinstance(source, Typed):
+        return source.typed
+    if isinstance(source, BaseModel):
+        return {name: _plain(inner, getattr(source, name)) for name, inner in value.items()}
+    if isinstance(source, dict):
+        return {key: _plain(value[key], inner) for key, inner in source.items()}
+    if isinstance(source, tuple):
+        return [_plain(inner, item) for inner, item in zip(value, source, strict=True)]
+    return value
+
+
+def _take_prose(value: Any, prose: dict[str, str]) -> None:
+    """Moves the prose of the steps out of the tree."""
+    if isinstance(value, dict):
+        if "action" in value and value.get("prose"):
+            prose[value["id"]] = value.pop("prose")
+        for inner in value.values():
+            _take_prose(inner, prose)
+    elif isinstance(value, list):
+        for inner in value:
+            _take_prose(inner, prose)
+
+
+class _Dumper(yaml.SafeDumper):
+    def ignore_aliases(self, data: Any) -> bool:
+        return True
+
+
+def _yaml(value: Any) -> str:
+    return yaml.dump(
+        {"format": FORMAT, **value},
+        Dumper=_Dumper,
+        sort_keys=False,
+        allow_unicode=True,
+        width=96,
+    )

@@ -1,0 +1,191 @@
+"""A bundle: one guide with every document that its proof needs, and their common fingerprint."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from functools import cached_property
+from typing import Any
+
+from anleitung.core.conditions.text import check_condition
+from anleitung.core.documents.base import Fingerprint, body_of, fingerprint_of
+from anleitung.core.documents.device import Device
+from anleitung.core.documents.package import Build, Package
+from anleitung.core.documents.tool import Tool
+from anleitung.core.guide.document import Branch, Choose, Guide, rows_of
+from anleitung.core.phone.actions.check import Check
+from anleitung.core.phone.facts import vocabulary
+from anleitung.core.phone.world import World, build_order
+
+Location = tuple[str | int, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Mismatch:
+    """Two documents of a bundle that do not fit. file: its name in the bundle; at: the field."""
+
+    file: str
+    at: Location
+    message: str
+
+
+@dataclass(frozen=True)
+class Bundle:
+    """builds: oldest first within each line; packages and tools by id."""
+
+    guide: Guide
+    device: Device
+    builds: tuple[Build, ...]
+    packages: tuple[Package, ...]
+    tools: tuple[Tool, ...]
+
+    def __post_init__(self) -> None:
+        object.__setattr__(self, "builds", tuple(sorted(self.builds, key=_build_key)))
+        object.__setattr__(self, "packages", tuple(sorted(self.packages, key=lambda p: p.id)))
+        object.__setattr__(self, "tools", tuple(sorted(self.tools, key=lambda t: t.id)))
+
+    @cached_property
+    def documents(self) -> dict[str, dict[str, Any]]:
+        """Every document as plain values under "kind/id", the builds in their order."""
+        found = {
+            "guide": body_of(self.guide),
+            "device": body_of(self.device),
+            "builds": {"builds": [body_of(b) for b in self.builds]},
+        }
+        found |= {f"package/{p.id}": body_of(p) for p in self.packages}
+        found |= {f"tool/{t.id}": body_of(t) for t in self.tools}
+        return found
+
+    @cached_property
+    def manifest(self) -> dict[str, str]:
+        """The fingerprint of each document. Builds and package digests are among them."""
+        return {
+            name: fingerprint_of(name.partition("/")[0], body)
+            for name, body in sorted(self.documents.items())
+        }
+
+    @cached_property
+    def fingerprint(self) -> Fingerprint:
+        return fingerprint_of("manifest", self.manifest)
+
+    @cached_property
+    def options(self) -> dict[str, tuple[str, ...]]:
+        return {o.id: tuple(c.id for c in o.choices) for o in self.guide.options}
+
+    @cached_property
+    def world(self) -> World:
+        """The file set is what the guide lists; a package beside it is not in the set."""
+        order = build_order(self.builds)
+        listed = {p.id: p for p in self.packages if p.id in self.guide.files}
+        return World(
+            device=self.device,
+            builds=self.builds,
+            packages=listed,
+            options=self.options,
+            declared=frozenset(self.guide.promise.loses),
+            order=order,
+            vocabulary=vocabulary(self.device, self.builds, self.options, order),
+        )
+
+    def mismatches(self) -> list[Mismatch]:
+        """What the documents say of each other and is not so."""
+        return [*self._guide_mismatches(), *self._document_mismatches()]
+
+    def _guide_mismatches(self) -> Iterator[Mismatch]:
+        guide = self.guide
+        if guide.codename != self.device.codename:
+            yield Mismatch(
+                "guide.yaml",
+                ("codename",),
+                f"the guide is for {guide.codename}, the device is {self.device.codename}",
+            )
+        for what, named, there in (
+            ("files", guide.files, {p.id for p in self.packages}),
+            ("tools", guide.tools, {t.id for t in self.tools}),
+        ):
+            for i, name in enumerate(named):
+                if name not in there:
+                    yield Mismatch(
+                        "guide.yaml", (what, i), f"no document in the bundle has the id {name}"
+                    )
+        conditions = [(("admission",), guide.admission)]
+        conditions += [
+            (("promise", "holds", i), p)  # type: ignore[misc]
+            for i, p in enumerate(guide.promise.holds)
+        ]
+        places = step_places(guide)
+        for row in rows_of(guide):
+            step = row.step
+            if isinstance(step, Check):
+                conditions.append(((*places[step.id], "that"), step.that))  # type: ignore[arg-type]
+            if isinstance(step, Branch):
+                conditions.append(((*places[step.id], "on"), step.on))  # type: ignore[arg-type]
+            if isinstance(step, Choose):
+                yield from self._choose_mismatches(step, places[step.id])
+        for at, typed in conditions:
+            for fault in check_condition(typed.condition, self.world.vocabulary):
+                yield Mismatch("guide.yaml", at, fault)
+
+    def _choose_mismatches(self, step: Choose, at: Location) -> Iterator[Mismatch]:
+        choices = self.options.get(step.option)
+        if choices is None:
+            yield Mismatch(
+                "guide.yaml", (*at, "option"), f"the guide has no option {step.option!r}"
+            )
+            return
+        if set(step.choices) != set(choices):
+            yield Mismatch(
+                "guide.yaml",
+                (*at, "choices"),
+                f"steps for each choice of {step.option} ({', '.join(choices)}) and no other; "
+                "an empty list where a choice has none",
+            )
+
+    def _document_mismatches(self) -> Iterator[Mismatch]:
+        listed = {b.build for b in self.builds}
+        variants = {v.id for v in self.device.variants}
+        if self.device.usual_build not in listed:
+            yield Mismatch(
+                "device.yaml",
+                ("usual_build",),
+                f"builds.yaml does not list {self.device.usual_build}",
+            )
+        names: dict[str, str] = {}
+        for package in self.packages:
+            file = f"packages/{package.id}.yaml"
+            for i, variant in enumerate(package.variants):
+                if variant not in variants:
+                    yield Mismatch(
+                        file, ("variants", i), f"{self.device.codename} has no variant {variant}"
+                    )
+            if package.least_base is not None and package.least_base not in listed:
+                yield Mismatch(
+                    file, ("least_base",), f"builds.yaml does not list {package.least_base}"
+                )
+            if package.demands is not None:
+                for fault in check_condition(package.demands.condition, self.world.vocabulary):
+                    yield Mismatch(file, ("demands",), fault)
+            other = names.setdefault(package.name, package.id)
+            if other != package.id:
+                yield Mismatch(file, ("name",), f"package {other} has the same file name")
+
+
+def _build_key(build: Build) -> tuple[str, int, str]:
+    return (build.line, build.order, build.build)
+
+
+def step_places(guide: Guide) -> dict[str, Location]:
+    """Where each step stands in the document, by id."""
+    found: dict[str, Location] = {}
+
+    def walk(steps: tuple[Any, ...], at: Location) -> None:
+        for i, step in enumerate(steps):
+            here = (*at, i)
+            found[step.id] = here
+            if isinstance(step, Choose):
+                for choice, inner in step.choices.items():
+                    walk(inner, (*here, "choices", choice))
+            elif isinstance(step, Branch):
+                walk(step.then, (*here, "then"))
+                walk(step.otherwise, (*here, "otherwise"))
+
+    walk(guide.steps, ("steps",))
+    return found

@@ -1,0 +1,133 @@
+"""The guide document: an aim on a codename, as a procedure of typed steps."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from pydantic import Field, model_validator
+
+from anleitung.core.diagrams.space import Value
+from anleitung.core.documents.base import Document, Id, Prose, ShortText, Typed
+from anleitung.core.phone.actions import AnyAction, Step
+
+MAX_STEPS = 2_000
+
+
+class Choose(Document):
+    """The reader makes the choice of one option; each choice has its own steps."""
+
+    action: Literal["choose"]
+    id: Id
+    option: Id
+    choices: dict[Id, tuple["AnyStep", ...]]
+    prose: Prose = ""
+
+
+class Branch(Document):
+    """The reader reads a fact off; the answer is kept, and the steps in it ask for it."""
+
+    action: Literal["branch"]
+    id: Id
+    on: Typed
+    ask: ShortText
+    then: tuple["AnyStep", ...] = ()
+    otherwise: tuple["AnyStep", ...] = ()
+    prose: Prose = ""
+
+    @model_validator(mode="after")
+    def _leads_somewhere(self) -> "Branch":
+        if not self.then and not self.otherwise:
+            raise ValueError("a branch has steps under then, or under otherwise, or both")
+        return self
+
+
+AnyStep = Annotated[AnyAction | Choose | Branch, Field(discriminator="action")]
+
+
+class Choice(Document):
+    id: Id
+    says: ShortText
+
+
+class Option(Document):
+    """A choice the reader makes where practitioners disagree. The first choice is the usual one."""
+
+    id: Id
+    ask: ShortText
+    choices: Annotated[tuple[Choice, ...], Field(min_length=2, max_length=12)]
+
+
+class Promise(Document):
+    """holds: conditions true at the end; loses: what is gone, unless a checked copy exists."""
+
+    holds: Annotated[tuple[Typed, ...], Field(min_length=1, max_length=40)]
+    loses: Annotated[tuple[Literal["apps", "media"], ...], Field(max_length=2)] = ()
+
+
+class Guide(Document):
+    """One guide on one codename."""
+
+    id: Id
+    codename: Id
+    title: ShortText
+    summary: ShortText
+    introduction: Prose = ""
+    admission: Typed
+    promise: Promise
+    options: Annotated[tuple[Option, ...], Field(max_length=12)] = ()
+    files: Annotated[tuple[Id, ...], Field(max_length=100)] = ()
+    tools: Annotated[tuple[Id, ...], Field(max_length=10)] = ()
+    steps: Annotated[tuple[AnyStep, ...], Field(min_length=1, max_length=MAX_STEPS)]
+
+    @model_validator(mode="after")
+    def _ids_once(self) -> "Guide":
+        for what, ids in (
+            ("step", [row.step.id for row in rows_of(self)]),
+            ("option", [o.id for o in self.options]),
+            ("file", list(self.files)),
+            ("tool", list(self.tools)),
+        ):
+            seen: set[str] = set()
+            for name in ids:
+                if name in seen:
+                    raise ValueError(f"{what} id {name!r} is used twice; each needs its own")
+                seen.add(name)
+        return self
+
+
+@dataclass(frozen=True, slots=True)
+class Row:
+    """One step of the flattened procedure. guards: (slot, wanted) of the choices around it."""
+
+    step: Step | Choose | Branch
+    guards: tuple[tuple[str, Value], ...]
+
+    @property
+    def depth(self) -> int:
+        return len(self.guards)
+
+
+def rows_of(guide: Guide) -> tuple[Row, ...]:
+    """The steps in order of reading, nested ones after the choice that they hang on."""
+    return tuple(_rows(guide.steps, ()))
+
+
+def _rows(
+    steps: tuple[Step | Choose | Branch, ...], guards: tuple[tuple[str, Value], ...]
+) -> Iterator[Row]:
+    for step in steps:
+        yield Row(step, guards)
+        for inner, guard in arms_of(step):
+            yield from _rows(inner, (*guards, guard))
+
+
+def arms_of(
+    step: Step | Choose | Branch,
+) -> list[tuple[tuple[Step | Choose | Branch, ...], tuple[str, Value]]]:
+    """The nested step lists of a choice, each with the (slot, value) that leads into it."""
+    if isinstance(step, Choose):
+        return [(inner, (f"option.{step.option}", c)) for c, inner in step.choices.items()]
+    if isinstance(step, Branch):
+        slot = f"branch.{step.id}"
+        return [(step.then, (slot, True)), (step.otherwise, (slot, False))]
+    return []

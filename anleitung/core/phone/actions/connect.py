@@ -1,0 +1,34 @@
+"""The cable goes in, and the phone agrees to this computer where debugging is on."""
+
+from gettext import gettext as _
+from typing import Literal
+
+from pydantic import Field
+
+from anleitung.core.phone.actions.base import Step
+from anleitung.core.phone.demands import require_mode
+from anleitung.core.phone.world import Phone, World
+
+
+class Connect(Step):
+    action: Literal["connect"]
+    confirm: bool = Field(default=False, description="Agree to this computer on the phone")
+
+    usual = (20, 60)
+
+    def run(self, phone: Phone, world: World) -> None:
+        if not self.confirm:
+            phone.set("link", "cable")
+            return
+        require_mode(phone, "system")
+        if phone.is_("debugging", "off"):
+            phone.stop("nothing-to-confirm", "")
+        phone.set("link", "confirmed")
+
+    def sentence(self, world: World) -> str:
+        if self.confirm:
+            return _("Connect the phone and agree to this computer on its screen")
+        return _("Connect the phone to the computer")
+
+    def command_key(self) -> str | None:
+        return "connect.confirm" if self.confirm else "connect"

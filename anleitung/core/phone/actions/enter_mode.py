@@ -1,0 +1,44 @@
+"""The phone goes into its bootloader or its recovery."""
+
+from gettext import gettext as _
+from typing import Literal
+
+from anleitung.core.phone.actions.base import Step
+from anleitung.core.phone.demands import leave_temporary, require_link
+from anleitung.core.phone.world import Phone, World
+
+_NAMES = {"bootloader": _("the bootloader"), "recovery": _("the recovery")}
+_WAYS = {
+    "command": _("with a command"),
+    "chord": _("with the keys"),
+    "menu": _("from the menu on its screen"),
+}
+
+
+class EnterMode(Step):
+    action: Literal["enter"]
+    mode: Literal["bootloader", "recovery"]
+    by: Literal["command", "chord", "menu"]
+
+    usual = (15, 60)
+    waits = True
+
+    def run(self, phone: Phone, world: World) -> None:
+        if self.by == "command":
+            require_link(phone, confirmed=phone.is_("mode", "system"))
+        if self.by == "menu" and phone.is_("mode", "system"):
+            phone.stop("wrong-mode", "bootloader")
+        leave_temporary(phone)
+        phone.set("mode", self.mode)
+        if self.mode == "recovery":
+            phone.copy("running", f"cur.{world.first_ramdisk}.recovery")
+        else:
+            phone.set("running", "none")
+
+    def sentence(self, world: World) -> str:
+        return _("Bring the phone into {mode} {way}").format(
+            mode=_NAMES[self.mode], way=_WAYS[self.by]
+        )
+
+    def command_key(self) -> str | None:
+        return f"enter.{self.mode}" if self.by == "command" else None

@@ -1,0 +1,84 @@
+"""A package is installed by the running recovery, from its storage or over the cable."""
+
+from gettext import gettext as _
+from typing import Literal
+
+from anleitung.core.documents.base import Id
+from anleitung.core.documents.package import Package
+from anleitung.core.phone.actions.base import Step
+from anleitung.core.phone.demands import (
+    require_at_hand,
+    require_in_set,
+    require_link,
+    require_mode,
+    sides_of,
+    switch_slot,
+    write_content,
+)
+from anleitung.core.phone.world import Phone, World
+
+
+class Install(Step):
+    action: Literal["install"]
+    file: Id
+    source: Literal["internal", "sideload"]
+
+    usual = (120, 480)
+    waits = True
+    no_return = True
+
+    def run(self, phone: Phone, world: World) -> None:
+        require_mode(phone, "recovery")
+        package = require_in_set(phone, world, self.file)
+        if self.source == "sideload":
+            require_link(phone)
+            require_at_hand(phone, world, self.file)
+        else:
+            _require_on_storage(phone, self.file)
+        _require_accepted(phone, world, package)
+        for side in sides_of(package.writes_to):
+            for part in package.writes:
+                write_content(phone, world, side, part, package)
+        if package.switches_slot:
+            switch_slot(phone, world)
+
+    def sentence(self, world: World) -> str:
+        name = world.file_name(self.file)
+        if self.source == "sideload":
+            return _("Sideload {name}").format(name=name)
+        return _("Install {name} from the internal storage").format(name=name)
+
+    def cautions(self, world: World) -> tuple[str, ...]:
+        package = world.packages.get(self.file)
+        foreign = package and package.content and package.content.signer == "other"
+        return ("never-relock-foreign", "payment-apps") if foreign else ()
+
+    def command_key(self) -> str | None:
+        return "sideload" if self.source == "sideload" else None
+
+    def command_values(self, world: World) -> dict[str, str]:
+        return {"file": world.file_name(self.file)}
+
+    def used_files(self) -> tuple[str, ...]:
+        return (self.file,)
+
+
+def _require_on_storage(phone: Phone, file: str) -> None:
+    if phone.is_(f"internal.{file}", "wiped"):
+        phone.stop("file-wiped", file)
+    if not phone.is_(f"internal.{file}", "there"):
+        phone.stop("file-not-on-storage", file)
+
+
+def _require_accepted(phone: Phone, world: World, package: Package) -> None:
+    """The running recovery takes this package, and what the package demands is true."""
+    if package.installed_by and not phone.isin("running", frozenset(package.installed_by)):
+        if phone.is_("temporary", "gone"):
+            phone.stop("temporary-recovery-gone", package.id)
+        phone.stop("recovery-refuses", package.id)
+    if package.demands is not None:
+        met = phone.truth(world.formula(package.demands.condition))
+        if met is None:
+            phone.find("demand-not-decided", package.id)
+        elif not met:
+            phone.stop("demand-not-met", package.id)

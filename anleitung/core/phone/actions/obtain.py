@@ -1,0 +1,33 @@
+"""Files are brought to the host, and their digests compared."""
+
+from gettext import gettext as _
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from anleitung.core.documents.base import Id
+from anleitung.core.phone.actions.base import Step, and_list
+from anleitung.core.phone.demands import require_in_set
+from anleitung.core.phone.world import Phone, World
+
+
+class Obtain(Step):
+    action: Literal["obtain"]
+    files: Annotated[tuple[Id, ...], Field(min_length=1, max_length=40)]
+    verify: bool = Field(default=False, description="Compare the digests as well")
+
+    usual = (300, 900)
+
+    def run(self, phone: Phone, world: World) -> None:
+        for file in self.files:
+            require_in_set(phone, world, file)
+            phone.set(f"host.{file}", "checked" if self.verify else "got")
+
+    def sentence(self, world: World) -> str:
+        names = and_list([world.file_name(file) for file in self.files])
+        if self.verify:
+            return _("Download {names} and compare the digests").format(names=names)
+        return _("Download {names}").format(names=names)
+
+    def used_files(self) -> tuple[str, ...]:
+        return self.files

@@ -1,0 +1,34 @@
+"""A file from the host is put on the internal storage of the phone."""
+
+from gettext import gettext as _
+from typing import Literal
+
+from anleitung.core.documents.base import Id
+from anleitung.core.phone.actions.base import Step
+from anleitung.core.phone.demands import require_at_hand, require_link, require_mode
+from anleitung.core.phone.world import Phone, World
+
+
+class Place(Step):
+    action: Literal["place"]
+    file: Id
+
+    usual = (60, 240)
+
+    def run(self, phone: Phone, world: World) -> None:
+        require_mode(phone, "system", "recovery")
+        require_link(phone, confirmed=phone.is_("mode", "system"))
+        require_at_hand(phone, world, self.file)
+        phone.set(f"internal.{self.file}", "there")
+
+    def sentence(self, world: World) -> str:
+        return _("Copy {name} to the internal storage").format(name=world.file_name(self.file))
+
+    def command_key(self) -> str | None:
+        return "place"
+
+    def command_values(self, world: World) -> dict[str, str]:
+        return {"file": world.file_name(self.file)}
+
+    def used_files(self) -> tuple[str, ...]:
+        return (self.file,)

@@ -1,0 +1,23 @@
+"""The phone restarts into its system: the moment at which the boot rule judges."""
+
+from gettext import gettext as _
+from typing import Literal
+
+from anleitung.core.phone.actions.base import Step
+from anleitung.core.phone.boot import start_system
+from anleitung.core.phone.demands import leave_temporary
+from anleitung.core.phone.world import Phone, World
+
+
+class Restart(Step):
+    action: Literal["restart"]
+
+    usual = (60, 360)
+    waits = True
+
+    def run(self, phone: Phone, world: World) -> None:
+        leave_temporary(phone)
+        start_system(phone, world)
+
+    def sentence(self, world: World) -> str:
+        return _("Restart into the system")

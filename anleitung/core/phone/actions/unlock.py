@@ -1,0 +1,47 @@
+"""The bootloader is unlocked; whoever does it loses the user data."""
+
+from gettext import gettext as _
+from typing import Literal
+
+from anleitung.core.phone.actions.base import Step
+from anleitung.core.phone.actions.switch_setting import require_permission
+from anleitung.core.phone.boot import start_system
+from anleitung.core.phone.demands import (
+    leave_temporary,
+    require_link,
+    require_mode,
+    wipe_user_data,
+)
+from anleitung.core.phone.world import Phone, World
+
+
+class Unlock(Step):
+    action: Literal["unlock"]
+
+    usual = (60, 240)
+    waits = True
+    no_return = True
+
+    def run(self, phone: Phone, world: World) -> None:
+        require_mode(phone, "bootloader")
+        require_link(phone)
+        if phone.is_("bootloader", "unlocked"):
+            phone.find("already-unlocked", "")
+            return
+        require_permission(phone, world)
+        if phone.is_("unlock-switch", "off"):
+            phone.stop("unlock-switch-off", "")
+        phone.set("bootloader", "unlocked")
+        wipe_user_data(phone, world)
+        if world.device.unlocking.then == "system":
+            leave_temporary(phone)
+            start_system(phone, world)
+
+    def sentence(self, world: World) -> str:
+        return _("Unlock the bootloader, and confirm it on the phone")
+
+    def cautions(self, world: World) -> tuple[str, ...]:
+        return ("all-data-goes", "warranty", "stolen-phone-open", "payment-apps", "rules-first")
+
+    def command_key(self) -> str | None:
+        return "unlock"

@@ -1,0 +1,175 @@
+"""What each step changes on the phone, told apart by groups of phones."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, field
+from gettext import gettext as _
+from typing import Any
+
+from anleitung.core.diagrams.boxes import describe
+from anleitung.core.diagrams.run import State
+from anleitung.core.diagrams.space import Kind, Node, Space
+from anleitung.core.phone.actions.base import LOSS_WORDS
+from anleitung.core.phone.facts import SIDES
+from anleitung.core.phone.world import LOSSES
+from anleitung.core.proof.compile import Compiled
+from anleitung.core.proof.model import ChangeOut, PhonesOut, StepTraceOut
+from anleitung.core.proof.words import boxes_words
+
+# A step that tells more groups apart than this is described by its commonest ones.
+MOST_GROUPS = 4
+
+_GONE = _("gone")
+
+
+@dataclass(frozen=True, slots=True)
+class _Shown:
+    """A fact as the trace shows it: where it stands, and the diagrams of its value."""
+
+    group: str
+    name: str
+    before: Node
+    after: Node
+    brief: bool = False  # a content: (family, build) pairs
+
+
+@dataclass(slots=True)
+class _Merged:
+    names: list[str] = field(default_factory=list)
+    phones: PhonesOut | None = None
+    is_loss: bool = False
+
+
+def trace_of(compiled: Compiled) -> tuple[StepTraceOut, ...]:
+    """One entry per step that was run; promises are not steps of the reader."""
+    run, space = compiled.run, compiled.procedure.space
+    found = []
+    for i, row in enumerate(compiled.rows[: len(run.concerned)]):
+        concerned = run.concerned[i]
+        changes = _changes(compiled, run.states[i], run.states[i + 1], concerned)
+        found.append(
+            StepTraceOut(
+                step=row.step.id,
+                phones=space.count(concerned, frozenset({Kind.PHONE})),
+                changes=tuple(changes),
+            )
+        )
+    return tuple(found)
+
+
+def phones_out(compiled: Compiled, part: Node, within: Node) -> PhonesOut:
+    """Counts without choices; which ones, seen from ``within``."""
+    space = compiled.procedure.space
+    kinds = frozenset({Kind.PHONE})
+    boxes = describe(space, part, within)
+    return PhonesOut(
+        count=space.count(part, kinds),
+        of=space.count(within, kinds),
+        words="" if part is within else boxes_words(compiled.bundle, boxes),
+        exact=boxes.exact,
+    )
+
+
+def _changes(
+    compiled: Compiled, before: State, after: State, concerned: Node
+) -> Iterator[ChangeOut]:
+    space = compiled.procedure.space
+    merged: dict[tuple[str, str, str, Node], _Merged] = {}
+    for shown in _shown(compiled, before, after, concerned):
+        if shown.before is shown.after:
+            continue
+        delta = space.join(_delta_brief if shown.brief else _delta, shown.before, shown.after)
+        groups = [
+            (value, space.both(space.where(delta, value), concerned))
+            for value in space.leaves_within(delta, concerned)
+            if value is not None
+        ]
+        kinds = frozenset({Kind.PHONE})
+        groups.sort(key=lambda g: (-space.count(g[1], kinds), str(g[0])))
+        for value, phones in groups[:MOST_GROUPS]:
+            was, becomes = value  # type: ignore[misc]
+            entry = merged.setdefault((shown.group, was, becomes, phones), _Merged())
+            entry.names.append(shown.name)
+            entry.is_loss |= becomes == _GONE
+    for (group, was, becomes, phones), entry in merged.items():
+        yield ChangeOut(
+            group=group,
+            names=tuple(entry.names),
+            before=was,
+            after=becomes,
+            is_loss=entry.is_loss,
+            phones=phones_out(compiled, phones, concerned),
+        )
+
+
+def _shown(
+    compiled: Compiled, before: State, after: State, concerned: Node
+) -> Iterator[_Shown]:
+    space, world = compiled.procedure.space, compiled.bundle.world
+    plain = [
+        ("bootloader", _("bootloader")),
+        ("slot", _("running slot")),
+        ("mode", _("mode")),
+        ("running", _("running recovery")),
+        ("unlock-switch", _("switch for unlocking")),
+        ("debugging", _("debugging")),
+        ("link", _("link to the computer")),
+        *((loss, LOSS_WORDS[loss]) for loss in LOSSES),
+        ("data.state", _("user data")),
+        *((f"backup.{loss}", _("copy of {what}").format(what=LOSS_WORDS[loss])) for loss in LOSSES),
+    ]
+    for slot, name in plain:
+        yield _Shown("", name, before[slot], after[slot])
+    for where, group in (("host", _("on the computer")), ("internal", _("on the phone"))):
+        for file in world.packages:
+            slot = f"{where}.{file}"
+            yield _Shown(group, world.file_name(file), before[slot], after[slot])
+    # Where the slots changed places, what stands in the running slot now stood in the other.
+    moved = space.both(
+        concerned, space.minus(space.true, space.join(_equal, before["slot"], after["slot"]))
+    )
+    titles = dict(zip(SIDES, (_("running slot"), _("other slot")), strict=True))
+    for side in SIDES:
+        opposite = SIDES[1 - SIDES.index(side)]
+        for part in world.device.layout.partitions:
+            stood = _content(space, before, side, part.name)
+            if moved is not space.false:
+                stood = space.ite(moved, _content(space, before, opposite, part.name), stood)
+            stands = _content(space, after, side, part.name)
+            yield _Shown(titles[side], part.name, stood, stands, brief=True)
+
+
+def _content(space: Space, state: State, side: str, part: str) -> Node:
+    return space.join(
+        _pair, state[f"{side}.{part}.family"], state[f"{side}.{part}.build"]
+    )
+
+
+def _pair(a: Any, b: Any) -> tuple[Any, Any]:
+    return (a, b)
+
+
+def _equal(a: Any, b: Any) -> bool:
+    return bool(a == b)
+
+
+def _delta(before: Any, after: Any) -> tuple[str, str] | None:
+    return None if before == after else (_said(before), _said(after))
+
+
+def _delta_brief(before: Any, after: Any) -> tuple[str, str] | None:
+    """The family before, and family with build after: what stood there in detail differs widely."""
+    return None if before == after else (str(before[0]), f"{after[0]} {after[1]}")
+
+
+_SAID = {
+    "got": _("there"),
+    "checked": _("there, checked"),
+    "made": _("made, not checked"),
+    "wiped": _GONE,
+    "absent": _("not there"),
+    "gone": _GONE,
+}
+
+
+def _said(value: Any) -> str:
+    return _SAID.get(value, str(value))

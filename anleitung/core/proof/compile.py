@@ -1,0 +1,90 @@
+"""A bundle as a procedure over the space of its start phones."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from functools import partial
+
+from anleitung.core.conditions.model import Condition, Evaluated
+from anleitung.core.conditions.text import print_condition
+from anleitung.core.diagrams.run import Budget, DiagramAlgebra, Procedure, Run, run_all
+from anleitung.core.diagrams.run import Step as CompiledStep
+from anleitung.core.diagrams.space import Space
+from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.document import Branch, Choose, Row, rows_of
+from anleitung.core.phone.actions import Step
+from anleitung.core.phone.facts import start_facts, start_state
+from anleitung.core.phone.world import Phone, World
+
+END = "end"  # the step id of what is judged after the last step
+
+
+@dataclass(slots=True)
+class Compiled:
+    """A bundle ready to run, and its run. rows[i] is the i-th step; promises come after them."""
+
+    bundle: Bundle
+    rows: tuple[Row, ...]
+    procedure: Procedure
+    run: Run
+
+    def reads(self, fact: str) -> bool:
+        """Whether anything in the run told phones apart by this fact."""
+        space = self.procedure.space
+        level = space.level_of[fact]
+        return any(
+            level in space.support(node)
+            for node in (self.procedure.admitted, *self.run.findings.values(), *self.run.alive)
+        )
+
+
+def compile_bundle(bundle: Bundle) -> tuple[tuple[Row, ...], Procedure]:
+    """The flattened rows, and the procedure that runs them and then judges the promises."""
+    world = bundle.world
+    rows = rows_of(bundle.guide)
+    space = Space(start_facts(bundle.device, bundle.builds, bundle.options))
+    branches = [row.step.id for row in rows if isinstance(row.step, Branch)]
+    start = start_state(space, world, branches)
+    admission = world.formula(bundle.guide.admission.condition)
+    admitted = space.where(admission.over(DiagramAlgebra(space, start.__getitem__)), True)
+    steps = [CompiledStep(row.step.id, _act(row.step, world), row.guards) for row in rows]
+    steps += [
+        CompiledStep(END, partial(_judge, promise=p.condition, world=world))
+        for p in bundle.guide.promise.holds
+    ]
+    return rows, Procedure(space, start, admitted, tuple(steps))
+
+
+def run_bundle(bundle: Bundle, budget: Budget) -> Compiled:
+    rows, procedure = compile_bundle(bundle)
+    return Compiled(bundle, rows, procedure, run_all(procedure, budget))
+
+
+def _act(step: Step | Choose | Branch, world: World) -> Callable[[Phone], None]:
+    if isinstance(step, Branch):
+        slot = f"branch.{step.id}"
+        return partial(_ask, slot=slot, formula=world.formula(step.on.condition), text=str(step.on))
+    if isinstance(step, Choose):
+        return _nothing
+    return partial(_run_step, step=step, world=world)
+
+
+def _run_step(phone: Phone, *, step: Step, world: World) -> None:
+    step.run(phone, world)
+
+
+def _nothing(phone: Phone) -> None:
+    """A choice changes nothing by itself: the option is a fact of the start."""
+
+
+def _ask(phone: Phone, *, slot: str, formula: Evaluated, text: str) -> None:
+    phone.store(slot, formula)
+    if phone.is_(slot, None):
+        phone.stop("branch-not-decided", text)
+
+
+def _judge(phone: Phone, *, promise: Condition, world: World) -> None:
+    kept = phone.truth(world.formula(promise))
+    if kept is None:
+        phone.find("promise-not-decided", print_condition(promise))
+    elif not kept:
+        phone.find("promise-not-kept", print_condition(promise))

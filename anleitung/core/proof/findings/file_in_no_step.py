@@ -1,0 +1,32 @@
+"""The file set holds a package that no step uses."""
+
+from collections.abc import Iterator
+from gettext import gettext as _
+
+from anleitung.core.phone.actions import Step
+from anleitung.core.phone.actions.obtain import Obtain
+from anleitung.core.proof.compile import Compiled
+from anleitung.core.proof.finding import FindingKind, Kind, Severity
+from anleitung.core.proof.rules import Found
+
+FINDING = FindingKind(
+    id="file-in-no-step",
+    kind=Kind.DOCUMENT,
+    severity=Severity.NOTE,
+    about="file",
+    says=_("No step uses {subject}."),
+    why=_("Readers download it and wonder what they have missed."),
+    remedy=_("Use it in a step, or take it out of the file set"),
+)
+
+
+def check(compiled: Compiled) -> Iterator[Found]:
+    used = {
+        file
+        for row in compiled.rows
+        if isinstance(row.step, Step) and not isinstance(row.step, Obtain)
+        for file in row.step.used_files()
+    }
+    for package in compiled.bundle.world.packages.values():
+        if package.id not in used:
+            yield Found(FINDING.id, package.id, "", None)

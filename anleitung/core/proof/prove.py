@@ -1,0 +1,127 @@
+"""Proving a bundle: every admitted phone is run, and what came out is put into words."""
+
+from anleitung.core.diagrams.run import Budget
+from anleitung.core.diagrams.space import Kind, Node
+from anleitung.core.diagrams.witness import find_witness
+from anleitung.core.guide.bundle import Bundle
+from anleitung.core.phone.world import MODEL_VERSION
+from anleitung.core.proof.changes import phones_out, trace_of
+from anleitung.core.proof.compile import END, Compiled, run_bundle
+from anleitung.core.proof.finding import Severity
+from anleitung.core.proof.findings import BY_ID, COURSE_RULES, DOCUMENT_RULES
+from anleitung.core.proof.model import (
+    CountsOut,
+    FindingOut,
+    PromiseOut,
+    ProofOut,
+    WitnessOut,
+)
+from anleitung.core.proof.rules import Found
+from anleitung.core.proof.words import condition_words, subject_words, witness_words
+
+_SEVERITIES = [s.value for s in Severity]
+
+
+def prove(bundle: Bundle, budget: Budget | None = None) -> ProofOut:
+    """Deterministic: the same bundle gives the same proof, byte for byte."""
+    return report(run_bundle(bundle, budget or Budget()))
+
+
+def report(compiled: Compiled) -> ProofOut:
+    space, run = compiled.procedure.space, compiled.run
+    phone = frozenset({Kind.PHONE})
+    admitted = compiled.procedure.admitted
+    return ProofOut(
+        fingerprint=compiled.bundle.fingerprint,
+        model=MODEL_VERSION,
+        finished=run.finished,
+        unfinished_at=run.unfinished_at,
+        phones=CountsOut(
+            admitted=space.count(admitted, phone),
+            counted=space.count(space.true, phone),
+            starts=space.count(admitted, frozenset({Kind.PHONE, Kind.OPTION})),
+        ),
+        paths=run.paths,
+        findings=_findings(compiled),
+        promises=_promises(compiled) if run.finished else (),
+        trace=trace_of(compiled),
+    )
+
+
+def found_by(compiled: Compiled) -> list[Found]:
+    """All that was found, in a fixed order: by step, then severity, id and subject."""
+    found = [
+        Found(finding, subject, step, phones)
+        for (finding, subject, step), phones in compiled.run.findings.items()
+    ]
+    for rule in (*COURSE_RULES, *DOCUMENT_RULES):
+        found += rule(compiled)
+    place = {row.step.id: i for i, row in enumerate(compiled.rows)}
+    place |= {"": -1, END: len(place)}
+    return sorted(
+        found,
+        key=lambda f: (
+            place[f.step],
+            _SEVERITIES.index(BY_ID[f.finding].severity.value),
+            f.finding,
+            f.subject,
+        ),
+    )
+
+
+def _findings(compiled: Compiled) -> tuple[FindingOut, ...]:
+    return tuple(_finding(compiled, found) for found in found_by(compiled))
+
+
+def _finding(compiled: Compiled, found: Found) -> FindingOut:
+    kind = BY_ID[found.finding]
+    subject = subject_words(compiled.bundle, kind.about, found.subject)
+    witness = phones = None
+    if found.phones is not None:
+        nearest = find_witness(compiled.procedure.space, found.phones)
+        if nearest is not None:
+            witness = WitnessOut(
+                words=witness_words(compiled.bundle, nearest), facts=dict(nearest.differs)
+            )
+        phones = phones_out(compiled, found.phones, compiled.procedure.admitted)
+    return FindingOut(
+        id=kind.id,
+        kind=kind.kind.value,
+        subject=found.subject,
+        severity=kind.severity.value,
+        step=found.step,
+        message=_capital(kind.says.format(subject=subject)),
+        why=kind.why,
+        remedy=kind.remedy,
+        witness=witness,
+        phones=phones,
+    )
+
+
+def _capital(text: str) -> str:
+    # A file name at the front keeps its letters.
+    first = text.split(" ", 1)[0]
+    return text if "." in first or "_" in first else text[:1].upper() + text[1:]
+
+
+def _promises(compiled: Compiled) -> tuple[PromiseOut, ...]:
+    space, run = compiled.procedure.space, compiled.run
+    admitted = compiled.procedure.admitted
+    phone = frozenset({Kind.PHONE})
+    of = space.count(admitted, phone)
+    left = space.minus(admitted, run.alive[-1])
+    found = []
+    for promise in compiled.bundle.guide.promise.holds:
+        broken: Node = left
+        for finding in ("promise-not-kept", "promise-not-decided"):
+            key = (finding, str(promise), END)
+            broken = space.either(broken, run.findings.get(key, space.false))
+        found.append(
+            PromiseOut(
+                condition=str(promise),
+                words=condition_words(compiled.bundle, promise.condition),
+                kept=of - space.count(broken, phone),
+                of=of,
+            )
+        )
+    return tuple(found)

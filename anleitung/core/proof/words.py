@@ -1,0 +1,155 @@
+"""Phones, sets of phones and subjects of findings in words."""
+
+from gettext import gettext as _
+
+from anleitung.core.conditions.model import (
+    And,
+    Compare,
+    Condition,
+    EverySlot,
+    In,
+    Is,
+    Not,
+    Or,
+)
+from anleitung.core.conditions.text import parse_condition
+from anleitung.core.diagrams.boxes import Box, Boxes
+from anleitung.core.diagrams.witness import Witness
+from anleitung.core.guide.bundle import Bundle
+from anleitung.core.phone.actions.base import LOSS_WORDS
+from anleitung.core.phone.world import NOT_LISTED
+
+FACT_WORDS = {
+    "variant": _("variant"),
+    "region": _("region"),
+    "carrier": _("carrier"),
+    "unlock-wait": _("waiting time for unlocking"),
+    "bootloader": _("bootloader"),
+    "unlock-switch": _("switch that allows unlocking"),
+    "debugging": _("debugging"),
+    "slot": _("running slot"),
+    "system": _("system"),
+    "base": _("firmware base"),
+    "other-base": _("firmware base of the other slot"),
+    "build": _("build"),
+    "mode": _("mode"),
+    "recovery": _("running recovery"),
+    "data": _("user data"),
+    "apps": LOSS_WORDS["apps"],
+    "media": LOSS_WORDS["media"],
+    "backup.apps": _("copy of the apps"),
+    "backup.media": _("copy of the photos and files"),
+}
+_VALUE_WORDS = {NOT_LISTED: _("a build that is not listed")}
+_LINK_WORDS = {
+    "confirmed": _("it has not agreed to this computer"),
+    "cable": _("no cable is connected"),
+}
+
+
+def fact_words(fact: str) -> str:
+    if fact.startswith("option."):
+        return _("choice {name}").format(name=fact.removeprefix("option."))
+    return FACT_WORDS.get(fact, fact)
+
+
+def or_list(words: list[str]) -> str:
+    if len(words) < 2:
+        return "".join(words)
+    return _("{most} or {last}").format(most=", ".join(words[:-1]), last=words[-1])
+
+
+def values_words(bundle: Bundle, fact: str, values: tuple[str, ...]) -> str:
+    """"K6", "PS-1 or newer", "PS-1 to PS-2", or a list."""
+    ordered = [b.build for b in bundle.builds]
+    one_line = len({b.line for b in bundle.builds}) == 1
+    if fact in ("base", "other-base", "build") and one_line and len(values) > 2:
+        places = [ordered.index(v) for v in values if v in ordered]
+        if len(places) == len(values) and places == list(range(places[0], places[-1] + 1)):
+            if places[-1] == len(ordered) - 1:
+                return _("{build} or newer").format(build=values[0])
+            if places[0] == 0:
+                return _("{build} or older").format(build=values[-1])
+            return _("{first} to {last}").format(first=values[0], last=values[-1])
+    return or_list([_VALUE_WORDS.get(v, v) for v in values])
+
+
+def box_words(bundle: Bundle, box: Box) -> str:
+    return ", ".join(
+        f"{fact_words(fact)} {values_words(bundle, fact, values)}" for fact, values in box.items()
+    )
+
+
+def boxes_words(bundle: Bundle, found: Boxes) -> str:
+    """Which phones: "" where nothing tells them apart from all the others."""
+    words = [box_words(bundle, box) for box in found.boxes]
+    if not found.exact:
+        around = words[0] if words else ""
+        if not around:
+            return _("some of them, too mixed for one sentence")
+        return _("some of those with {words}").format(words=around)
+    return _("; or ").join(w for w in words if w)
+
+
+def witness_words(bundle: Bundle, witness: Witness) -> str:
+    """The nearest phone, as what differs from the usual one."""
+    if not witness.differs:
+        return _("the usual {codename}").format(codename=bundle.device.codename)
+    parts = [
+        f"{fact_words(fact)} {_VALUE_WORDS.get(value, value)}" for fact, value in witness.differs
+    ]
+    return _("a {codename} with {parts}").format(
+        codename=bundle.device.codename, parts=", ".join(parts)
+    )
+
+
+def subject_words(bundle: Bundle, about: str, subject: str) -> str:
+    if about == "file":
+        return bundle.world.file_name(subject)
+    if about == "loss":
+        return LOSS_WORDS.get(subject, subject)
+    if about == "link":
+        return _LINK_WORDS.get(subject, subject)
+    if about == "condition":
+        # The subject is the canonical print; parsing it again keeps one home for the words.
+        return condition_words(bundle, parse_condition(subject))
+    return subject
+
+
+_COMPARED = {
+    ">=": _("{fact} is {value} or newer"),
+    ">": _("{fact} is newer than {value}"),
+    "<=": _("{fact} is {value} or older"),
+    "<": _("{fact} is older than {value}"),
+}
+
+
+def condition_words(bundle: Bundle, condition: Condition) -> str:
+    """A condition as a sentence part that begins with "the"."""
+    match condition:
+        case Is(fact, value):
+            return _("the {fact} is {value}").format(fact=fact_words(fact), value=_shown(value))
+        case Not(Is(fact, value)):
+            return _("the {fact} is not {value}").format(
+                fact=fact_words(fact), value=_shown(value)
+            )
+        case In(fact, values):
+            return _("the {fact} is {value}").format(
+                fact=fact_words(fact), value=or_list([_shown(v) for v in values])
+            )
+        case Compare(fact, operator, value):
+            return _("the ") + _COMPARED[operator].format(fact=fact_words(fact), value=value)
+        case EverySlot(of):
+            return _("in every slot {rest}").format(rest=condition_words(bundle, of))
+        case Not(of):
+            return _("it is not so that {rest}").format(rest=condition_words(bundle, of))
+        case And(()):
+            return _("any phone of this codename")
+        case And(parts):
+            return _(" and ").join(condition_words(bundle, p) for p in parts)
+        case Or(parts):
+            return _(" or ").join(condition_words(bundle, p) for p in parts)
+
+
+def _shown(value: str) -> str:
+    return _VALUE_WORDS.get(value, value)

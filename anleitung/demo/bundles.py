@@ -1,0 +1,29 @@
+"""The demo's bundles: documents that several guides share are kept once and put together here."""
+
+from pathlib import Path
+
+import yaml
+
+DATA = Path(__file__).parent / "data"
+
+
+def guide_names(codename: str) -> list[str]:
+    return sorted(p.name for p in (DATA / codename / "guides").iterdir())
+
+
+def bundle_files(codename: str, name: str) -> dict[str, bytes]:
+    """The files of one bundle: the guide with its prose, and those documents that it needs."""
+    home = DATA / codename
+    guide_home = home / "guides" / name
+    files = {
+        str(path.relative_to(guide_home)): path.read_bytes()
+        for path in sorted(guide_home.rglob("*"))
+        if path.is_file()
+    }
+    guide = yaml.safe_load(files["guide.yaml"])
+    for fixed in ("device.yaml", "builds.yaml"):
+        files[fixed] = (home / fixed).read_bytes()
+    for folder, ids in (("packages", guide.get("files", [])), ("tools", guide.get("tools", []))):
+        for each in ids:
+            files[f"{folder}/{each}.yaml"] = (home / folder / f"{each}.yaml").read_bytes()
+    return files
