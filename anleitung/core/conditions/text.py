@@ -145,9 +145,7 @@ def _require_shallow(text: str) -> None:
         elif token in ("and", "or"):
             prefixes = 0
         if depth + prefixes > MAX_NESTING:
-            raise InvalidCondition(
-                f"nested deeper than {MAX_NESTING}", column=match.start() + 1
-            )
+            raise InvalidCondition(f"nested deeper than {MAX_NESTING}", column=match.start() + 1)
 
 
 def print_condition(condition: Condition) -> str:

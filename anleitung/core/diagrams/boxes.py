@@ -51,9 +51,7 @@ def possible_values(space: Space, within: Node) -> dict[str, tuple[str, ...]]:
         return {fact.name: () for fact in space.facts}
     walk(within, 0)
     return {
-        fact.name: tuple(
-            v for i, v in enumerate(fact.values) if level in free or i in seen[level]
-        )
+        fact.name: tuple(v for i, v in enumerate(fact.values) if level in free or i in seen[level])
         for level, fact in enumerate(space.facts)
     }
 
@@ -76,9 +74,7 @@ def box_set(space: Space, box: Box) -> Node:
     found = space.true
     for name, values in box.items():
         level = space.level_of[name]
-        kids = tuple(
-            space.true if v in values else space.false for v in space.facts[level].values
-        )
+        kids = tuple(space.true if v in values else space.false for v in space.facts[level].values)
         found = space.both(found, space.mk(level, kids))
     return found
 

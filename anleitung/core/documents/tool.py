@@ -30,9 +30,7 @@ class Tool(Document):
     name: ShortText
     versions: ShortText = "any"
     hosts: Annotated[tuple[Host, ...], Field(min_length=1, max_length=12)]
-    commands: Annotated[
-        dict[str, dict[Id, ShortText]], Field(min_length=1, max_length=100)
-    ]
+    commands: Annotated[dict[str, dict[Id, ShortText]], Field(min_length=1, max_length=100)]
 
     @field_validator("commands")
     @classmethod

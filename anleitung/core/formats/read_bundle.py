@@ -149,7 +149,9 @@ class _Reader:
     def fault_at(self, file: str, at: Location, message: str) -> None:
         tree = self.trees.get(file)
         where = ".".join(str(p) for p in at if isinstance(p, str))
-        self.fault(file, tree.line_of(at) if tree else 0, f"{where}: {message}" if where else message)
+        self.fault(
+            file, tree.line_of(at) if tree else 0, f"{where}: {message}" if where else message
+        )
 
     def text(self, name: str, content: bytes) -> str | None:
         if not _KNOWN.fullmatch(name):
@@ -268,9 +270,7 @@ def _location(loc: tuple[int | str, ...], value: Any) -> Location:
     found: list[int | str] = []
     here: Any = value
     for part in loc:
-        if isinstance(here, dict) and part in here:
-            here = here[part]
-        elif isinstance(here, list) and isinstance(part, int) and part < len(here):
+        if (isinstance(here, dict) and part in here) or (isinstance(here, list) and isinstance(part, int) and part < len(here)):
             here = here[part]
         elif isinstance(here, dict) and part == here.get("action"):
             continue

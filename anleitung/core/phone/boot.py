@@ -10,7 +10,7 @@ STUCK, DEAD = "stuck", "dead"
 
 @dataclass(frozen=True, slots=True)
 class NoStart:
-    """how: stuck (software) or dead (hardware level); finding: the reason; subject: what shows it."""
+    """how: stuck (software) or dead (hardware level); finding: why; subject: what shows it."""
 
     how: str
     finding: str

@@ -36,9 +36,7 @@ def require_at_hand(phone: Phone, world: World, file: str) -> Package:
     return package
 
 
-def write_content(
-    phone: Phone, world: World, side: str, part: str, package: Package
-) -> None:
+def write_content(phone: Phone, world: World, side: str, part: str, package: Package) -> None:
     """Puts what the package holds into one partition of one side."""
     partition = world.device.layout.named(part)
     if partition is None:

@@ -31,9 +31,7 @@ def start_facts(
     """Every property that two admitted phones can differ in, with the usual phone as default."""
     listed = tuple(b.build for b in builds)
     carriers = tuple(c.id for c in device.carriers)
-    usual_carrier = next(
-        (c.id for c in device.carriers if c.unlocking == "permitted"), carriers[0]
-    )
+    usual_carrier = next((c.id for c in device.carriers if c.unlocking == "permitted"), carriers[0])
     facts = [
         Fact("variant", tuple(v.id for v in device.variants), device.usual_variant, 4),
         Fact("region", device.regions, device.regions[0], 2),

@@ -35,8 +35,8 @@ class _Shown:
 @dataclass(slots=True)
 class _Merged:
     names: list[str] = field(default_factory=list)
-    phones: PhonesOut | None = None
     is_loss: bool = False
+    settles: bool = True
 
 
 def trace_of(compiled: Compiled) -> tuple[StepTraceOut, ...]:
@@ -85,11 +85,13 @@ def _changes(
         ]
         kinds = frozenset({Kind.PHONE})
         groups.sort(key=lambda g: (-space.count(g[1], kinds), str(g[0])))
+        settles = len(space.leaves_within(shown.after, concerned)) == 1
         for value, phones in groups[:MOST_GROUPS]:
             was, becomes = value  # type: ignore[misc]
             entry = merged.setdefault((shown.group, was, becomes, phones), _Merged())
             entry.names.append(shown.name)
             entry.is_loss |= becomes == _GONE
+            entry.settles &= settles
     for (group, was, becomes, phones), entry in merged.items():
         yield ChangeOut(
             group=group,
@@ -97,13 +99,12 @@ def _changes(
             before=was,
             after=becomes,
             is_loss=entry.is_loss,
+            settles=entry.settles,
             phones=phones_out(compiled, phones, concerned),
         )
 
 
-def _shown(
-    compiled: Compiled, before: State, after: State, concerned: Node
-) -> Iterator[_Shown]:
+def _shown(compiled: Compiled, before: State, after: State, concerned: Node) -> Iterator[_Shown]:
     space, world = compiled.procedure.space, compiled.bundle.world
     plain = [
         ("bootloader", _("bootloader")),
@@ -139,9 +140,7 @@ def _shown(
 
 
 def _content(space: Space, state: State, side: str, part: str) -> Node:
-    return space.join(
-        _pair, state[f"{side}.{part}.family"], state[f"{side}.{part}.build"]
-    )
+    return space.join(_pair, state[f"{side}.{part}.family"], state[f"{side}.{part}.build"])
 
 
 def _pair(a: Any, b: Any) -> tuple[Any, Any]:

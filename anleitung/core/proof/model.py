@@ -50,13 +50,17 @@ class PromiseOut(Out):
 
 
 class ChangeOut(Out):
-    """One fact that one step changes, for one group of phones. phones.words is "" for all."""
+    """One fact that one step changes, for one group of phones. phones.words is "" for all.
+
+    settles: afterwards it is so for every phone at this step, changed or not.
+    """
 
     group: str
     names: tuple[str, ...]
     before: str
     after: str
     is_loss: bool
+    settles: bool
     phones: PhonesOut
 
 

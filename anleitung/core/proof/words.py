@@ -60,7 +60,7 @@ def or_list(words: list[str]) -> str:
 
 
 def values_words(bundle: Bundle, fact: str, values: tuple[str, ...]) -> str:
-    """"K6", "PS-1 or newer", "PS-1 to PS-2", or a list."""
+    """ "K6", "PS-1 or newer", "PS-1 to PS-2", or a list."""
     ordered = [b.build for b in bundle.builds]
     one_line = len({b.line for b in bundle.builds}) == 1
     if fact in ("base", "other-base", "build") and one_line and len(values) > 2:
@@ -130,9 +130,7 @@ def condition_words(bundle: Bundle, condition: Condition) -> str:
         case Is(fact, value):
             return _("the {fact} is {value}").format(fact=fact_words(fact), value=_shown(value))
         case Not(Is(fact, value)):
-            return _("the {fact} is not {value}").format(
-                fact=fact_words(fact), value=_shown(value)
-            )
+            return _("the {fact} is not {value}").format(fact=fact_words(fact), value=_shown(value))
         case In(fact, values):
             return _("the {fact} is {value}").format(
                 fact=fact_words(fact), value=or_list([_shown(v) for v in values])

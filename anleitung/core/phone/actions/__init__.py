@@ -1,7 +1,5 @@
 """The catalogue of actions, listed by hand in the order in which a guide would use them."""
 
-
-
 from anleitung.core.phone.actions.back_up import BackUp
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.actions.boot_once import BootOnce
@@ -53,4 +51,3 @@ AnyAction = (
 )
 
 __all__ = ["ACTIONS", "AnyAction", "Step"]
-

@@ -25,6 +25,8 @@ class Obtain(Step):
 
     def sentence(self, world: World) -> str:
         names = and_list([world.file_name(file) for file in self.files])
+        if len(self.files) > 2 and set(self.files) == set(world.packages):
+            names = _("all {count} files").format(count=len(self.files))
         if self.verify:
             return _("Download {names} and compare the digests").format(names=names)
         return _("Download {names}").format(names=names)

@@ -10,8 +10,7 @@ FINDING = FindingKind(
     severity=Severity.STOP,
     about="file",
     says=_(
-        "Nobody has written down what {subject} contains, so nothing after this step can be "
-        "proved."
+        "Nobody has written down what {subject} contains, so nothing after this step can be proved."
     ),
     why=_("What is not known cannot be promised."),
     remedy=_("Add content to the package"),

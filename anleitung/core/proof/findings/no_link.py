@@ -11,8 +11,7 @@ FINDING = FindingKind(
     about="link",
     says=_("The computer cannot reach the phone here: {subject}."),
     why=_(
-        "Every command of this step fails, and the reader looks for a fault where there is "
-        "none."
+        "Every command of this step fails, and the reader looks for a fault where there is none."
     ),
     remedy=_(
         "Connect the phone before this step, and let it agree to the computer where the "

@@ -10,8 +10,7 @@ FINDING = FindingKind(
     severity=Severity.STOP,
     about="file",
     says=_(
-        "{subject} is started as a recovery, but its package does not say which recovery it "
-        "holds."
+        "{subject} is started as a recovery, but its package does not say which recovery it holds."
     ),
     why=_("What the started image can do is not known."),
     remedy=_("Name the recovery in the content of the package"),

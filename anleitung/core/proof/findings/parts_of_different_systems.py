@@ -10,8 +10,7 @@ FINDING = FindingKind(
     severity=Severity.STOP,
     about="partition",
     says=_(
-        "The phone hangs at the start: {subject} does not come from the system that is "
-        "installed."
+        "The phone hangs at the start: {subject} does not come from the system that is installed."
     ),
     why=_("A kernel or ramdisk of another system cannot start this one."),
     remedy=_("Write the parts from one system"),

@@ -10,8 +10,7 @@ FINDING = FindingKind(
     severity=Severity.STOP,
     about="loss",
     says=_(
-        "Here the phone loses {subject}, no copy was made before, and the guide does not say "
-        "so."
+        "Here the phone loses {subject}, no copy was made before, and the guide does not say so."
     ),
     why=_("Readers lose what they believed safe."),
     remedy=_("Back up before this step, or declare the loss in the promise"),

@@ -1,0 +1,89 @@
+"""Every failure of the API has one shape, the framework's own included."""
+
+from collections.abc import Callable
+from typing import Any
+
+from django.http import Http404, HttpRequest, HttpResponse
+from ninja import NinjaAPI, Schema
+from ninja.errors import AuthenticationError, HttpError, ValidationError
+
+from anleitung.core.errors import AnleitungError
+from anleitung.core.formats.read_bundle import InvalidBundle
+from anleitung.guides.errors import DraftMoved
+
+STATUS = {
+    "sign-in-first": 401,
+    "no-right": 403,
+    "no-such-guide": 404,
+    "draft-moved": 409,
+    "already-published": 409,
+    "publish-blocked": 409,
+    "invalid-bundle": 422,
+    "withdraw-refused": 422,
+}
+FAILURES = frozenset(sorted({*STATUS.values(), 400, 422}))
+
+
+class PlaceOut(Schema):
+    """file: name within the bundle, or the field of a request; line: 0 where there is none."""
+
+    file: str
+    line: int
+    message: str
+
+
+class ProblemOut(Schema):
+    """standing: for draft-moved, the fingerprint of the draft that stands there now."""
+
+    code: str
+    message: str
+    at: list[PlaceOut] = []
+    standing: str = ""
+
+
+def add_handlers(api: NinjaAPI) -> None:
+    def answer(request: HttpRequest, problem: ProblemOut, status: int) -> HttpResponse:
+        return api.create_response(request, problem, status=status)
+
+    def on(kind: type[Exception]) -> Callable[[Any], Any]:
+        return api.exception_handler(kind)
+
+    @on(AnleitungError)
+    def domain(request: HttpRequest, error: AnleitungError) -> HttpResponse:
+        problem = ProblemOut(code=error.code, message=str(error))
+        if isinstance(error, InvalidBundle):
+            count = len(error.faults)
+            problem.message = (
+                f"The bundle has {count} fault{'s' if count > 1 else ''}; nothing was stored."
+            )
+            problem.at = [
+                PlaceOut(file=f.file, line=f.line, message=f.message) for f in error.faults[:200]
+            ]
+        if isinstance(error, DraftMoved):
+            problem.standing = error.standing
+        return answer(request, problem, STATUS[error.code])
+
+    @on(AuthenticationError)
+    def not_signed_in(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+        problem = ProblemOut(code="sign-in-first", message="Sign in first; your work is kept.")
+        return answer(request, problem, 401)
+
+    @on(ValidationError)
+    def invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
+        at = [
+            PlaceOut(file=".".join(map(str, e["loc"])), line=0, message=e["msg"])
+            for e in error.errors
+        ]
+        problem = ProblemOut(
+            code="invalid-request", message="The request cannot be read.", at=at
+        )
+        return answer(request, problem, 422)
+
+    @on(HttpError)
+    def http(request: HttpRequest, error: HttpError) -> HttpResponse:
+        code = "no-right" if error.status_code == 403 else "invalid-request"
+        return answer(request, ProblemOut(code=code, message=str(error)), error.status_code)
+
+    @on(Http404)
+    def missing(request: HttpRequest, error: Http404) -> HttpResponse:
+        return answer(request, ProblemOut(code="not-found", message="Nothing is here."), 404)

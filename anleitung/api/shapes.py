@@ -1,0 +1,151 @@
+"""What the API answers with. Sheets, findings and evidence are core's own models."""
+
+from datetime import datetime
+
+from ninja import Schema
+
+from anleitung.core.evidence.report import EvidenceOut
+from anleitung.core.sheet.model import SheetOut
+from anleitung.guides.chain import Neighbour
+from anleitung.guides.models import Draft, Revision
+
+
+class MeOut(Schema):
+    name: str
+    is_maintainer: bool
+    is_administrator: bool
+
+
+class GuideLineOut(Schema):
+    """One guide in a list. state: one word for the rail; draft_stops: -1 without a draft."""
+
+    slug: str
+    title: str
+    version: str
+    short: str
+    is_withdrawn: bool
+    has_draft: bool
+    draft_title: str
+    draft_stops: int
+    draft_warnings: int
+    runs: int
+    flags: int
+    admission: str
+
+
+class CodenameOut(Schema):
+    codename: str
+    maker: str
+    market_names: list[str]
+    state: str
+    tone: str
+    guides: list[GuideLineOut]
+
+
+class DecisionOut(Schema):
+    """One line of the desk: a sentence, and where its action is."""
+
+    tone: str
+    text: str
+    action: str
+    path: str
+
+
+class HomeOut(Schema):
+    codenames: list[CodenameOut]
+    decisions: list[DecisionOut]
+
+
+class VersionLineOut(Schema):
+    version: str
+    short: str
+    published_at: datetime
+    published_by: str
+    withdrawn: str
+
+
+class ChainLineOut(Schema):
+    title: str
+    slug: str
+    short: str
+    version: str
+    words: str
+
+
+class PageOut(Schema):
+    """A draft or a revision with all that its page shows. evidence: None for a draft.
+
+    earlier: what was reported for the revision before, and is not known for this one.
+    """
+
+    kind: str
+    sheet: SheetOut
+    version: str
+    next_version: str
+    fingerprint: str
+    short: str
+    changed_at: datetime
+    changed_by: str
+    withdrawn: str
+    withdrawn_at: datetime | None
+    versions: list[VersionLineOut]
+    has_draft: bool
+    before: list[ChainLineOut]
+    after: list[ChainLineOut]
+    evidence: EvidenceOut | None
+    earlier: EvidenceOut | None
+    earlier_version: str
+
+
+class BroughtInOut(Schema):
+    codename: str
+    slug: str
+    fingerprint: str
+    replaced: bool
+
+
+class PublishIn(Schema):
+    seen: str
+
+
+class PublishedOut(Schema):
+    version: str
+    short: str
+
+
+class WithdrawIn(Schema):
+    reason: str
+
+
+def version_line(revision: Revision) -> VersionLineOut:
+    withdrawal = getattr(revision, "withdrawal", None)
+    return VersionLineOut(
+        version=revision.version,
+        short=revision.short,
+        published_at=revision.published_at,
+        published_by=revision.published_by.get_username(),
+        withdrawn=withdrawal.reason if withdrawal else "",
+    )
+
+
+def chain_line(neighbour: Neighbour) -> ChainLineOut:
+    link = neighbour.link
+    words = (
+        "for every phone that ends it well"
+        if link.admitted == link.of
+        else f"for {link.admitted:,} of the {link.of:,} kinds of phone that end it well"
+        + (f": {link.words}" if link.words else "")
+    )
+    return ChainLineOut(
+        title=neighbour.revision.title,
+        slug=neighbour.revision.guide.slug,
+        short=neighbour.revision.short,
+        version=neighbour.revision.version,
+        words=words,
+    )
+
+
+def changed(row: Draft | Revision) -> tuple[datetime, str]:
+    if isinstance(row, Draft):
+        return row.updated_at, row.updated_by.get_username()
+    return row.published_at, row.published_by.get_username()

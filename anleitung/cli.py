@@ -1,0 +1,163 @@
+"""The ``anleitung`` command: proving without a database, on the same core as the site."""
+
+import json
+from enum import Enum
+from pathlib import Path
+from typing import Annotated
+
+import typer
+from rich.console import Console
+from rich.padding import Padding
+from rich.table import Table
+from rich.text import Text
+
+from anleitung.core.diagrams.run import Budget
+from anleitung.core.formats.read_bundle import InvalidBundle, read_bundle
+from anleitung.core.formats.schema import NAMES, json_schema
+from anleitung.core.guide.bundle import Bundle
+from anleitung.core.proof.model import FindingOut, ProofOut
+from anleitung.core.proof.prove import prove
+from anleitung.folder import load_files
+
+CLEAN, FOUND, UNREADABLE, NOT_FINISHED = 0, 1, 2, 3
+
+app = typer.Typer(
+    help="Proves install guides for phones on a model of the phone.",
+    no_args_is_help=True,
+    add_completion=False,
+    rich_markup_mode=None,
+)
+
+
+class Format(Enum):
+    TEXT = "text"
+    JSON = "json"
+
+
+PathArgument = Annotated[Path, typer.Argument(help="The folder or zip file of a bundle.")]
+
+
+@app.command("prove")
+def prove_command(
+    path: PathArgument,
+    form: Annotated[Format, typer.Option("--format", help="How to print it.")] = Format.TEXT,
+    paths: Annotated[
+        int, typer.Option(help="Budget: paths in all; over it the proof is not finished.", min=1)
+    ] = Budget().paths,
+) -> None:
+    """Run the guide for every phone it admits. Exit status: 0 clean, 1 a stop or warning,
+    2 unreadable, 3 not finished."""
+    bundle = _read(path)
+    proof = prove(bundle, Budget(paths=paths))
+    if form is Format.JSON:
+        typer.echo(json.dumps(proof.model_dump(mode="json"), ensure_ascii=False, indent=2))
+    else:
+        _print_proof(bundle, proof)
+    if not proof.finished:
+        raise typer.Exit(NOT_FINISHED)
+    if any(f.severity in ("stop", "warn") for f in proof.findings):
+        raise typer.Exit(FOUND)
+
+
+@app.command("fingerprint")
+def fingerprint_command(path: PathArgument) -> None:
+    """Print the fingerprint of a bundle."""
+    typer.echo(_read(path).fingerprint)
+
+
+@app.command("schema")
+def schema_command(
+    name: Annotated[str, typer.Argument(help=f"One of: {', '.join(NAMES)}.")],
+) -> None:
+    """Print the JSON Schema of one kind of document."""
+    if name not in NAMES:
+        _fail(f"No schema is called {name!r}; there are: {', '.join(NAMES)}.")
+    typer.echo(json.dumps(json_schema(name), ensure_ascii=False, indent=2))
+
+
+def _read(path: Path) -> Bundle:
+    try:
+        return read_bundle(load_files(path))
+    except InvalidBundle as error:
+        _fail(str(error))
+    except OSError as error:
+        _fail(f"{path}: {error.strerror or error}")
+    raise AssertionError("unreachable")
+
+
+def _fail(message: str) -> None:
+    typer.echo(message, err=True)
+    raise typer.Exit(UNREADABLE)
+
+
+_STYLES = {"stop": "bold red", "warn": "yellow", "note": "dim"}
+
+
+def _print_proof(bundle: Bundle, proof: ProofOut) -> None:
+    console = Console(highlight=False, soft_wrap=False)
+    console.print(
+        Text(bundle.guide.title, style="bold"),
+        Text(f"({bundle.guide.id}, {bundle.device.codename})"),
+    )
+    console.print(Text(proof.fingerprint, style="dim"))
+    console.print()
+    if proof.finished:
+        console.print(
+            f"{proof.phones.admitted:,} of {proof.phones.counted:,} kinds of phone are admitted, "
+            f"all run on {proof.paths:,} paths."
+        )
+    else:
+        console.print(
+            Text("Not finished: ", style="bold red")
+            + Text(
+                f"the budget was spent at step {proof.unfinished_at}. What was found until "
+                "then follows; the rest is not known.",
+                style="",
+            )
+        )
+    for promise in proof.promises:
+        kept = promise.kept == promise.of
+        console.print(
+            f"  {'kept' if kept else 'broken':7} {promise.words}"
+            + ("" if kept else f" (kept for {promise.kept:,} of {promise.of:,})")
+        )
+    console.print()
+    if not proof.findings:
+        console.print("No finding." if proof.finished else "No finding so far.")
+        return
+    for finding in proof.findings:
+        _print_finding(console, finding)
+    counts = [
+        f"{n} {word}{'s' if n != 1 else ''}"
+        for word, n in (
+            (word, sum(f.severity == word for f in proof.findings))
+            for word in ("stop", "warn", "note")
+        )
+        if n
+    ]
+    console.print(", ".join(counts) + ".")
+
+
+def _print_finding(console: Console, finding: FindingOut) -> None:
+    table = Table.grid(padding=(0, 2))
+    table.add_column(width=4)
+    table.add_column(overflow="fold")
+    where = {"": "the documents", "end": "the end"}.get(finding.step, f"step {finding.step}")
+    table.add_row(
+        Text(finding.severity, style=_STYLES[finding.severity]),
+        Text(f"{where}: {finding.message}"),
+    )
+    details = []
+    if finding.phones is not None:
+        which = f": {finding.phones.words}" if finding.phones.words else ""
+        details.append(f"{finding.phones.count:,} of {finding.phones.of:,} phones{which}")
+    if finding.witness is not None:
+        details.append(f"nearest: {finding.witness.words}")
+    details.append(f"{finding.remedy}. [{finding.id}]")
+    for line in details:
+        table.add_row("", Text(line, style="dim"))
+    console.print(Padding(table, (0, 0, 1, 0)))
+
+
+def main() -> None:
+    app()

@@ -1,0 +1,32 @@
+"""JSON Schemas of the documents in a bundle and of the proof, made from the models."""
+
+from typing import Any
+
+from pydantic import BaseModel
+
+from anleitung.core.documents.base import FORMAT
+from anleitung.core.documents.device import Device
+from anleitung.core.documents.package import BuildList, Package
+from anleitung.core.documents.tool import Tool
+from anleitung.core.guide.document import Guide
+from anleitung.core.proof.model import ProofOut
+
+DOCUMENTS: dict[str, type[BaseModel]] = {
+    "guide": Guide,
+    "device": Device,
+    "builds": BuildList,
+    "package": Package,
+    "tool": Tool,
+}
+NAMES = (*DOCUMENTS, "proof")
+
+
+def json_schema(name: str) -> dict[str, Any]:
+    """Raises KeyError for a name that is not in NAMES."""
+    if name == "proof":
+        return ProofOut.model_json_schema()
+    schema = DOCUMENTS[name].model_json_schema()
+    # The format line belongs to the file, not to the document.
+    schema["properties"] = {"format": {"const": FORMAT}, **schema["properties"]}
+    schema["required"] = ["format", *schema.get("required", [])]
+    return schema

@@ -1,0 +1,294 @@
+"""From a bundle and its proof to the guide sheet."""
+
+from gettext import gettext as _
+
+from anleitung.core.conditions.model import And
+from anleitung.core.documents.tool import Tool
+from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.document import Branch, Choose, Row, rows_of
+from anleitung.core.phone.actions import Step
+from anleitung.core.phone.actions.base import LOSS_WORDS, and_list
+from anleitung.core.proof.compile import END
+from anleitung.core.proof.model import ChangeOut, FindingOut, ProofOut, StepTraceOut
+from anleitung.core.proof.words import condition_words, or_list
+from anleitung.core.sheet.cautions import CAUTIONS
+from anleitung.core.sheet.clock import clock_of, clock_words, duration_words, span_words
+from anleitung.core.sheet.model import (
+    ChangeLineOut,
+    ChoiceOut,
+    CommandOut,
+    FileOut,
+    HostOut,
+    OptionOut,
+    RowOut,
+    SheetOut,
+    VariantOut,
+)
+from anleitung.core.sheet.prose import prose_html
+
+
+def build_sheet(bundle: Bundle, proof: ProofOut) -> SheetOut:
+    guide, device = bundle.guide, bundle.device
+    whole = guide.admission.condition
+    parts = whole.parts if isinstance(whole, And) else (whole,)
+    begins, takes = clock_of(guide)
+    packages = [bundle.world.packages[name] for name in guide.files]
+    return SheetOut(
+        guide=guide.id,
+        codename=device.codename,
+        maker=device.maker,
+        market_names=device.market_names,
+        title=guide.title,
+        summary=guide.summary,
+        introduction=prose_html(guide.introduction),
+        fingerprint=bundle.fingerprint,
+        admission=tuple(condition_words(bundle, p) for p in parts)
+        or (_("any phone of this codename"),),
+        promises=proof.promises,
+        lost=tuple(LOSS_WORDS[loss] for loss in guide.promise.loses),
+        takes=span_words(takes),
+        download=size_words(sum(p.size for p in packages)) if packages else "",
+        finished=proof.finished,
+        unfinished_at=proof.unfinished_at or "",
+        admitted=proof.phones.admitted,
+        starts=proof.phones.starts,
+        paths=proof.paths,
+        stops=proof.open_stops,
+        warnings=sum(f.severity == "warn" for f in proof.findings),
+        rows=_rows(bundle, proof, {step: clock_words(b[0]) for step, b in begins.items()}),
+        general=tuple(f for f in proof.findings if f.step in ("", END)),
+        files=tuple(
+            FileOut(
+                id=p.id,
+                name=p.name,
+                role=p.role,
+                size=p.size,
+                size_words=size_words(p.size),
+                sha256=p.sha256 or "",
+                variants=p.variants,
+                sources=p.sources,
+            )
+            for p in packages
+        ),
+        hosts=_hosts(bundle),
+        options=tuple(
+            OptionOut(
+                id=o.id,
+                ask=o.ask,
+                choices=tuple(ChoiceOut(id=c.id, says=c.says) for c in o.choices),
+            )
+            for o in guide.options
+        ),
+        variants=tuple(VariantOut(id=v.id, told_apart_by=v.told_apart_by) for v in device.variants),
+        builds=tuple(b.build for b in bundle.builds),
+        build_shown_at=device.where_the_build_is_shown,
+    )
+
+
+def size_words(size: int) -> str:
+    """Decimal units, as download pages count: "310 kB"."""
+    if size < 1000:
+        return f"{size} B"
+    value = float(size)
+    for unit in ("kB", "MB", "GB"):
+        value /= 1000
+        if value < 1000 or unit == "GB":
+            return f"{value:.0f} {unit}" if value >= 10 else f"{value:.1f} {unit}"
+    return ""
+
+
+def _rows(bundle: Bundle, proof: ProofOut, begins: dict[str, str]) -> tuple[RowOut, ...]:
+    traces = {t.step: t for t in proof.trace}
+    by_step: dict[str, list[FindingOut]] = {}
+    for finding in proof.findings:
+        by_step.setdefault(finding.step, []).append(finding)
+    found = []
+    arms_seen: set[tuple[str, object]] = set()
+    passed: list[frozenset[object]] = []
+    for number, row in enumerate(rows_of(bundle.guide), 1):
+        trace = traces.get(row.step.id)
+        arm = ""
+        if row.guards and row.guards[-1] not in arms_seen:
+            arms_seen.add(row.guards[-1])
+            arm = _arm_words(bundle, row)
+        # Only the first point of no return on each way through the guide is one.
+        no_return = isinstance(row.step, Step) and row.step.no_return
+        first = no_return and not any(earlier <= set(row.guards) for earlier in passed)
+        if no_return:
+            passed.append(frozenset(row.guards))
+        found.append(
+            RowOut(
+                id=row.step.id,
+                number=number,
+                depth=row.depth,
+                arm=arm,
+                under=tuple(_guard_words(slot, wanted) for slot, wanted in row.guards),
+                begins=begins[row.step.id],
+                prose=prose_html(row.step.prose),
+                changes=_change_lines(trace),
+                cut=_cut(trace),
+                no_return=first,
+                findings=tuple(by_step.get(row.step.id, ())),
+                **_of_step(bundle, row.step),
+            )
+        )
+    return tuple(found)
+
+
+def _of_step(bundle: Bundle, step: Step | Choose | Branch) -> dict[str, object]:
+    if isinstance(step, Step):
+        return {
+            "kind": "step",
+            "sentence": step.sentence(bundle.world),
+            "sight": step.sight or "",
+            "duration": duration_words(step.duration),
+            "cautions": tuple(CAUTIONS[c] for c in step.cautions(bundle.world)),
+            "commands": _commands(bundle, step),
+            "asks": "",
+            "answers": (),
+        }
+    if isinstance(step, Branch):
+        asks, sentence = f"branch.{step.id}", step.ask
+        answers = (ChoiceOut(id="yes", says=_("Yes")), ChoiceOut(id="no", says=_("No")))
+    else:
+        option = next(o for o in bundle.guide.options if o.id == step.option)
+        asks, sentence = f"option.{step.option}", option.ask
+        answers = tuple(ChoiceOut(id=c.id, says=c.says) for c in option.choices)
+    return {
+        "kind": "branch" if isinstance(step, Branch) else "choose",
+        "sentence": sentence,
+        "asks": asks,
+        "answers": answers,
+        "sight": "",
+        "duration": "",
+        "cautions": (),
+        "commands": (),
+    }
+
+
+_ANSWERS: dict[object, str] = {True: "yes", False: "no"}
+
+
+def _guard_words(slot: str, wanted: object) -> str:
+    """"branch.base=yes", "option.data=clean": what the reader's page shows and hides rows by."""
+    return f"{slot}={_ANSWERS.get(wanted, wanted)}"
+
+
+def _arm_words(bundle: Bundle, row: Row) -> str:
+    slot, wanted = row.guards[-1]
+    if slot.startswith("branch."):
+        return _("If yes") if wanted else _("If not")
+    says = {(f"option.{o.id}", c.id): c.says for o in bundle.guide.options for c in o.choices}
+    return _("If you chose: {says}").format(says=says.get((slot, str(wanted)), str(wanted)))
+
+
+def _commands(bundle: Bundle, step: Step) -> tuple[CommandOut, ...]:
+    key = step.command_key()
+    if key is None:
+        return ()
+    values = step.command_values(bundle.world)
+    found = []
+    for host in _hosts(bundle):
+        for tool in _tools(bundle):
+            text = tool.command(key, host.id, values)
+            if text is not None:
+                found.append(CommandOut(host=host.id, text=text))
+                break
+    return tuple(found)
+
+
+def _tools(bundle: Bundle) -> list[Tool]:
+    by_id = {t.id: t for t in bundle.tools}
+    return [by_id[name] for name in bundle.guide.tools]
+
+
+def _hosts(bundle: Bundle) -> tuple[HostOut, ...]:
+    """The host systems that any of the tools runs on, each with the notes of all tools."""
+    found: dict[str, HostOut] = {}
+    for tool in _tools(bundle):
+        for host in tool.hosts:
+            known = found.get(host.id)
+            notes = known.notes if known else ()
+            if host.note and host.note not in notes:
+                notes = (*notes, host.note)
+            found[host.id] = HostOut(id=host.id, name=host.name, notes=notes)
+    return tuple(found.values())
+
+
+def _change_lines(trace: StepTraceOut | None) -> tuple[ChangeLineOut, ...]:
+    """The changes of a step in as few lines as say the same."""
+    if trace is None:
+        return ()
+    lines: list[ChangeLineOut] = []
+    for change in _both_slots(trace.changes):
+        line = ChangeLineOut(
+            what=_what(change),
+            before=change.before,
+            after=change.after,
+            who=_who(change),
+            is_loss=change.is_loss,
+        )
+        same = next((x for x in lines if x.what == line.what and x.who == line.who == ""), None)
+        if same is None:
+            lines.append(line)
+        elif same.after == line.after:
+            before = or_list([same.before, line.before])
+            lines[lines.index(same)] = same.model_copy(update={"before": before})
+        elif (same.before, same.after) == (line.after, line.before):
+            swapped = {"before": or_list([same.before, line.before]), "after": _("the other one")}
+            lines[lines.index(same)] = same.model_copy(update=swapped)
+        else:
+            lines.append(line)
+    return tuple(lines)
+
+
+def _both_slots(changes: tuple[ChangeOut, ...]) -> list[ChangeOut]:
+    """Two changes that do the same to both slots, as one."""
+    found: list[ChangeOut] = []
+    for change in changes:
+        twin = next((c for c in found if _is_twin(c, change)), None)
+        if twin is None:
+            found.append(change)
+        else:
+            found[found.index(twin)] = twin.model_copy(update={"group": _("both slots")})
+    return found
+
+
+def _is_twin(a: ChangeOut, b: ChangeOut) -> bool:
+    return (
+        {a.group, b.group} == {_("running slot"), _("other slot")}
+        and (a.names, a.before, a.after) == (b.names, b.before, b.after)
+        and a.settles
+        and b.settles
+    )
+
+
+def _what(change: ChangeOut) -> str:
+    many = len(change.names) > 3 and change.group in (_("on the computer"), _("on the phone"))
+    names = (
+        _("{count} files").format(count=len(change.names)) if many else and_list(list(change.names))
+    )
+    return f"{names} {change.group}" if many else ", ".join(filter(None, (change.group, names)))
+
+
+def _who(change: ChangeOut) -> str:
+    """Nothing where it holds for all, or where it only repeats what stood there before."""
+    words = change.phones.words
+    repeats = words == f"{change.names[0]} {change.before}"
+    return "" if change.settles or repeats else words
+
+
+def _cut(trace: StepTraceOut | None) -> str:
+    """What falls off here: the losses among the changes of the step."""
+    if trace is None:
+        return ""
+    losses = [c for c in trace.changes if c.is_loss and not c.group]
+    files = [c for c in trace.changes if c.is_loss and c.group]
+    names = [name for c in losses for name in c.names]
+    if files:
+        names.append(_("the files that were copied there"))
+    if not names:
+        return ""
+    text = _("Here go {what}").format(what=", ".join(names))
+    who = next((c.phones.words for c in (*losses, *files) if c.phones.words), "")
+    return f"{text} ({who})" if who else text

@@ -1,0 +1,64 @@
+"""Durations in words, and the clock of a procedure."""
+
+from gettext import gettext as _
+
+from anleitung.core.guide.document import Branch, Choose, Guide, arms_of
+from anleitung.core.phone.actions import Step
+from anleitung.core.phone.actions.base import Duration
+
+Span = tuple[int, int]  # least and most usual, in seconds
+
+
+def clock_of(guide: Guide) -> tuple[dict[str, Span], Span]:
+    """When each step usually begins, by id, and how long the whole takes.
+
+    Arms of a choice begin together; what follows begins after the shortest and the longest.
+    """
+    begins: dict[str, Span] = {}
+
+    def walk(steps: tuple[Step | Choose | Branch, ...], now: Span) -> Span:
+        for step in steps:
+            begins[step.id] = now
+            if isinstance(step, Step):
+                least, most = step.seconds
+                now = (now[0] + least, now[1] + most)
+            else:
+                ends = [walk(inner, now) for inner, _guard in arms_of(step)]
+                now = (min(e[0] for e in ends), max(e[1] for e in ends))
+        return now
+
+    return begins, walk(guide.steps, (0, 0))
+
+
+def clock_words(seconds: int) -> str:
+    """Hours and minutes: "0:14"."""
+    return f"{seconds // 3600}:{seconds % 3600 // 60:02d}"
+
+
+def span_words(span: Span) -> str:
+    """ "30 to 90 s", "4 to 6 min", "1 h 5 min to 2 h"."""
+    least, most = span
+    if most < 120:
+        return _("{a} to {b} s").format(a=least, b=most) if least != most else f"{most} s"
+    a, b = round(least / 60), max(1, round(most / 60))
+    if b < 120:
+        return _("{a} to {b} min").format(a=a, b=b) if a != b else f"{b} min"
+    return _("{a} to {b}").format(a=_hours(a), b=_hours(b))
+
+
+def _hours(minutes: int) -> str:
+    hours, rest = divmod(minutes, 60)
+    if not hours:
+        return f"{rest} min"
+    return f"{hours} h {rest} min" if rest else f"{hours} h"
+
+
+def duration_words(duration: Duration | None) -> str:
+    """ "usually 4 to 6 min, give up after 15 min", or "" where the author said nothing."""
+    if duration is None:
+        return ""
+    usual = _("usually {span}").format(span=span_words(duration.usual))
+    if duration.give_up is None:
+        return usual
+    limit = span_words((duration.give_up, duration.give_up))
+    return _("{usual}, give up after {limit}").format(usual=usual, limit=limit)

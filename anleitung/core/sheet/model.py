@@ -1,0 +1,118 @@
+"""The guide sheet as plain values: one row per step, for author, reviewer and reader alike."""
+
+from typing import Literal
+
+from anleitung.core.proof.model import FindingOut, Out, PromiseOut
+
+
+class ChangeLineOut(Out):
+    """One line of the facts column. who: which phones, "" for all that come here."""
+
+    what: str
+    before: str
+    after: str
+    who: str
+    is_loss: bool
+
+
+class CommandOut(Out):
+    host: str
+    text: str
+
+
+class ChoiceOut(Out):
+    id: str
+    says: str
+
+
+class RowOut(Out):
+    """number: 1 for the first step; arm: what leads here ("if not"), on its first row only.
+
+    cut: what falls off at this row, "" for nothing; begins: the usual clock, "0:14".
+    under: the answers that lead here, each as "question=answer"; asks: the name of the question
+    that this row puts, "" for none, with its answers.
+    """
+
+    id: str
+    number: int
+    kind: Literal["step", "choose", "branch"]
+    depth: int
+    arm: str
+    under: tuple[str, ...]
+    asks: str
+    answers: tuple[ChoiceOut, ...]
+    begins: str
+    sentence: str
+    prose: str
+    sight: str
+    duration: str
+    cautions: tuple[str, ...]
+    commands: tuple[CommandOut, ...]
+    changes: tuple[ChangeLineOut, ...]
+    cut: str
+    no_return: bool
+    findings: tuple[FindingOut, ...]
+
+
+class FileOut(Out):
+    id: str
+    name: str
+    role: str
+    size: int
+    size_words: str
+    sha256: str
+    variants: tuple[str, ...]
+    sources: tuple[str, ...]
+
+
+class HostOut(Out):
+    id: str
+    name: str
+    notes: tuple[str, ...]
+
+
+class OptionOut(Out):
+    id: str
+    ask: str
+    choices: tuple[ChoiceOut, ...]
+
+
+class VariantOut(Out):
+    id: str
+    told_apart_by: str
+
+
+class SheetOut(Out):
+    """admission: its parts in words; lost: what is gone at the end;
+
+    general: findings of no step.
+    """
+
+    guide: str
+    codename: str
+    maker: str
+    market_names: tuple[str, ...]
+    title: str
+    summary: str
+    introduction: str
+    fingerprint: str
+    admission: tuple[str, ...]
+    promises: tuple[PromiseOut, ...]
+    lost: tuple[str, ...]
+    takes: str
+    download: str
+    finished: bool
+    unfinished_at: str
+    admitted: int
+    starts: int
+    paths: int
+    stops: int
+    warnings: int
+    rows: tuple[RowOut, ...]
+    general: tuple[FindingOut, ...]
+    files: tuple[FileOut, ...]
+    hosts: tuple[HostOut, ...]
+    options: tuple[OptionOut, ...]
+    variants: tuple[VariantOut, ...]
+    builds: tuple[str, ...]
+    build_shown_at: str

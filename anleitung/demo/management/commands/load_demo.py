@@ -1,0 +1,100 @@
+"""Loads the demo: two published guides, three drafts, and the reports of simulated readers."""
+
+from argparse import ArgumentParser
+from datetime import UTC, datetime, timedelta
+from typing import Any
+
+from django.contrib.auth import get_user_model
+from django.contrib.auth.models import Group
+from django.core.management.base import BaseCommand
+from django.db import transaction
+
+from anleitung.accounts.roles import ADMINISTRATOR, MAINTAINER, ensure_roles
+from anleitung.demo.bundles import bundle_files
+from anleitung.demo.world import CLEAN_INSTALL, REPORTS, SEED
+from anleitung.guides.models import Guide, Revision
+from anleitung.guides.services.bring_in import bring_in
+from anleitung.guides.services.publish import publish
+from anleitung.reports.services.submit import Filled, submit_report
+from anleitung.standins.readers import readers
+
+CODENAME = "palstek"
+PUBLISHED = ("unlock", "clean-install")
+DRAFTS = ("clean-install-one-slot", "install-from-storage", "base-update")
+BEGAN = datetime(2026, 10, 20, 18, 30, tzinfo=UTC)
+
+# Log-ins of the demo only; they are printed at every start.
+LOG_INS = (
+    ("tonnenleger", "mudflats-at-low-tide", MAINTAINER),
+    ("brueckenwart", "lighthouse-keys-hang-here", ADMINISTRATOR),
+)
+
+
+class Command(BaseCommand):
+    help = "Load the demo data, once. Anything that is there already is kept."
+
+    def add_arguments(self, parser: ArgumentParser) -> None:
+        parser.add_argument("--log-ins", action="store_true", help="only print the log-ins")
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        if options["log_ins"]:
+            self._print_log_ins()
+            return
+        if Guide.objects.exists():
+            self.stdout.write("The demo is loaded already; its data is kept.")
+            return
+        with transaction.atomic():
+            self._load()
+        self.stdout.write("The demo is loaded.")
+
+    def _load(self) -> None:
+        ensure_roles()
+        actor = [_make_user(*each) for each in LOG_INS][0]
+        now = BEGAN
+        for name in PUBLISHED:
+            draft = bring_in(
+                actor=actor, files=bundle_files(CODENAME, name), replaces="", now=now
+            ).draft
+            now += timedelta(hours=3)
+            publish(
+                actor=actor, codename=CODENAME, slug=name, seen=draft.fingerprint, now=now
+            )
+        self._report(Revision.objects.get(guide__slug="clean-install"))
+        for days, name in enumerate(DRAFTS):
+            bring_in(
+                actor=actor,
+                files=bundle_files(CODENAME, name),
+                replaces="",
+                now=BEGAN + timedelta(days=30 + days),
+            )
+
+    def _report(self, revision: Revision) -> None:
+        told = readers(CLEAN_INSTALL, count=REPORTS, seed=SEED)
+        for number, each in enumerate(told):
+            values = dict(each.values)
+            base, variant = values.pop("base"), values.pop("variant")
+            submit_report(
+                revision=revision,
+                filled=Filled(
+                    base=base,
+                    variant=variant,
+                    options={k.removeprefix("option."): v for k, v in values.items()},
+                    ending=each.ending.value,
+                    step=each.step,
+                ),
+                key=f"demo-report-{number:06}",
+                source=f"demo{number:028}",
+                now=BEGAN + timedelta(days=1, hours=6 * number),
+            )
+
+    def _print_log_ins(self) -> None:
+        for name, password, role in LOG_INS:
+            self.stdout.write(f"  {role:14} {name:14} {password}")
+
+
+def _make_user(name: str, password: str, role: str) -> Any:
+    user = get_user_model().objects.create_user(username=name, password=password)
+    user.is_staff = role == ADMINISTRATOR
+    user.save()
+    user.groups.add(Group.objects.get(name=role))
+    return user

@@ -1,0 +1,80 @@
+"""What is stored about guides. Only services write; revisions and withdrawals never change."""
+
+from django.conf import settings
+from django.db import models
+
+
+class Guide(models.Model):
+    """The lasting name of a guide, under which its revisions follow each other."""
+
+    codename = models.CharField(max_length=60)
+    slug = models.CharField(max_length=60)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["codename", "slug"], name="guide_once")]
+
+    def __str__(self) -> str:
+        return f"{self.codename}/{self.slug}"
+
+
+class Proof(models.Model):
+    """A proof, kept by what was proved and by which model: the same is not proved again."""
+
+    fingerprint = models.CharField(max_length=71)
+    model = models.CharField(max_length=20)
+    body = models.JSONField()
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["fingerprint", "model"], name="proof_once")]
+
+    def __str__(self) -> str:
+        return f"{self.fingerprint[:19]} by model {self.model}"
+
+
+class Draft(models.Model):
+    """The one draft of a guide. files: name within the bundle → text, as it was brought in."""
+
+    guide = models.OneToOneField(Guide, on_delete=models.CASCADE, related_name="draft")
+    fingerprint = models.CharField(max_length=71)
+    title = models.CharField(max_length=200)
+    files = models.JSONField()
+    updated_at = models.DateTimeField()
+    updated_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT)
+
+    def __str__(self) -> str:
+        return f"draft of {self.guide}"
+
+
+class Revision(models.Model):
+    """One published state. short: the first 12 hex digits, for addresses."""
+
+    guide = models.ForeignKey(Guide, on_delete=models.PROTECT, related_name="revisions")
+    number = models.PositiveIntegerField()
+    version = models.CharField(max_length=20)
+    fingerprint = models.CharField(max_length=71, unique=True)
+    short = models.CharField(max_length=12, unique=True)
+    title = models.CharField(max_length=200)
+    files = models.JSONField()
+    manifest = models.TextField()
+    published_at = models.DateTimeField()
+    published_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["guide", "number"], name="revision_number_once"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.guide} {self.version}"
+
+
+class Withdrawal(models.Model):
+    """A revision that must not be followed any more. It stays readable, with the reason on it."""
+
+    revision = models.OneToOneField(Revision, on_delete=models.PROTECT, related_name="withdrawal")
+    reason = models.CharField(max_length=500)
+    at = models.DateTimeField()
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT)
+
+    def __str__(self) -> str:
+        return f"{self.revision} withdrawn"

@@ -1,0 +1,28 @@
+"""A published revision is withdrawn, with a reason that everybody sees who opens it."""
+
+from datetime import datetime
+from typing import Any
+
+from django.db import transaction
+
+from anleitung.accounts.roles import require_maintainer
+from anleitung.guides.errors import WithdrawRefused
+from anleitung.guides.load import find_revision
+from anleitung.guides.models import Withdrawal
+
+MOST_CHARACTERS = 500
+
+
+def withdraw(*, actor: Any, short: str, reason: str, now: datetime) -> Withdrawal:
+    """Raises NoSuchGuide, WithdrawRefused."""
+    require_maintainer(actor)
+    text = " ".join(reason.split())
+    if not text or len(text) > MOST_CHARACTERS:
+        raise WithdrawRefused(
+            f"Give the reason in 1 to {MOST_CHARACTERS} characters; readers see it."
+        )
+    revision = find_revision(short)
+    with transaction.atomic():
+        if Withdrawal.objects.filter(revision=revision).exists():
+            raise WithdrawRefused(f"{revision} is withdrawn already.")
+        return Withdrawal.objects.create(revision=revision, reason=text, at=now, by=actor)

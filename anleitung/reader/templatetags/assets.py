@@ -1,0 +1,51 @@
+"""Links to the built styles and scripts, by the manifest of the build."""
+
+import json
+from functools import lru_cache
+from typing import Any
+
+from django import template
+from django.conf import settings
+from django.templatetags.static import static
+from django.utils.html import format_html, format_html_join
+from django.utils.safestring import SafeString
+
+register = template.Library()
+
+
+@lru_cache(maxsize=1)
+def _manifest() -> dict[str, Any]:
+    path = settings.WEB / ".vite" / "manifest.json"
+    if not path.is_file():
+        raise RuntimeError("The front end is not built. Run 'make web'.")
+    found: dict[str, Any] = json.loads(path.read_text())
+    return found
+
+
+@register.simple_tag
+def styles(entry: str) -> SafeString:
+    """The style sheets of an entry, those of its chunks included."""
+    seen: list[str] = []
+
+    def collect(name: str) -> None:
+        chunk = _manifest()[name]
+        for each in chunk.get("imports", []):
+            collect(each)
+        seen.extend(css for css in chunk.get("css", []) if css not in seen)
+
+    collect(entry)
+    return format_html_join(
+        "", '<link rel="stylesheet" href="{}">', ((static(css),) for css in seen)
+    )
+
+
+@register.simple_tag
+def script(entry: str) -> SafeString:
+    return format_html(
+        '<script type="module" src="{}"></script>', static(_manifest()[entry]["file"])
+    )
+
+
+@register.simple_tag
+def mark_icon() -> str:
+    return static("mark.svg")

@@ -1,0 +1,309 @@
+"""The pages of readers. Each view reads the request, asks core or one service, and renders."""
+
+import secrets
+import uuid
+from dataclasses import dataclass, field
+from typing import Any
+
+from django.conf import settings
+from django.http import Http404, HttpRequest, HttpResponse, HttpResponseRedirect, JsonResponse
+from django.shortcuts import render
+from django.utils import timezone
+from django.views.decorators.cache import never_cache
+from django.views.decorators.csrf import ensure_csrf_cookie
+from django.views.decorators.http import require_GET, require_POST, require_safe
+from django.views.decorators.vary import vary_on_cookie
+
+from anleitung.accounts.roles import is_maintainer
+from anleitung.core.evidence.report import ENDING_WORDS
+from anleitung.core.formats.checksums import NAME as CHECKSUMS
+from anleitung.core.formats.checksums import write_checksums
+from anleitung.core.guide.bundle import Bundle
+from anleitung.core.proof.admission import Answer, Truth, check_phone
+from anleitung.guides.chain import neighbours
+from anleitung.guides.errors import NoSuchGuide
+from anleitung.guides.load import (
+    find_guide,
+    find_revision,
+    load_bundle,
+    load_sheet,
+    newest_revisions,
+)
+from anleitung.guides.models import Guide, Revision
+from anleitung.reports.errors import InvalidReport, KeyUsed, TooManyReports
+from anleitung.reports.evidence import evidence_for
+from anleitung.reports.services.submit import Filled, submit_report
+from anleitung.reports.throttle import Throttle
+
+SOURCE_COOKIE = "anleitung_reader"
+_throttle = Throttle(per_address=settings.REPORTS_PER_ADDRESS, per_hour=settings.REPORTS_PER_HOUR)
+
+
+@require_safe
+def front(request: HttpRequest) -> HttpResponse:
+    """Every codename that has a published guide."""
+    codenames = Guide.objects.filter(revisions__isnull=False).order_by("codename")
+    entries = []
+    for codename in codenames.values_list("codename", flat=True).distinct():
+        revisions = newest_revisions(codename)
+        if revisions:
+            device = load_bundle(revisions[0]).device
+            entries.append({"device": device, "revisions": revisions})
+    return render(request, "reader/front.html", {"entries": entries})
+
+
+@require_safe
+@vary_on_cookie
+def codename_page(request: HttpRequest, codename: str) -> HttpResponse:
+    """The workbench for maintainers, the list of guides for readers."""
+    if is_maintainer(request.user):
+        return workbench(request)
+    revisions = newest_revisions(codename)
+    if not revisions:
+        raise Http404
+    return render(
+        request,
+        "reader/codename.html",
+        {"device": load_bundle(revisions[0]).device, "revisions": revisions},
+    )
+
+
+@require_safe
+@vary_on_cookie
+def guide_page(request: HttpRequest, codename: str, slug: str) -> HttpResponse:
+    """The workbench for maintainers; readers are led to the newest revision."""
+    if is_maintainer(request.user):
+        return workbench(request)
+    try:
+        guide = find_guide(codename, slug)
+    except NoSuchGuide as error:
+        raise Http404 from error
+    newest = guide.revisions.order_by("-number").first()
+    if newest is None:
+        raise Http404
+    return HttpResponseRedirect(f"/r/{newest.short}")
+
+
+@require_safe
+@never_cache
+@ensure_csrf_cookie
+def workbench(request: HttpRequest) -> HttpResponse:
+    """The shell of the workbench; what it shows comes over the API."""
+    if not request.user.is_authenticated:
+        return HttpResponseRedirect(f"/login?next={request.path}")
+    return render(request, "reader/workbench.html")
+
+
+@require_GET
+def checksums(request: HttpRequest, short: str) -> HttpResponse:
+    """The checksum list of a revision, as ``sha256sum -c`` reads it."""
+    packages = load_bundle(_revision(short)).world.packages.values()
+    response = HttpResponse(
+        write_checksums({p.name: p.sha256 for p in packages if p.sha256}),
+        content_type="text/plain; charset=utf-8",
+    )
+    response["Content-Disposition"] = f'attachment; filename="{CHECKSUMS}"'
+    return response
+
+
+@dataclass
+class _Form:
+    """The report as it stands in the page: a new one, or one that came back with faults."""
+
+    key: str = field(default_factory=lambda: str(uuid.uuid4()))
+    base: str = ""
+    variant: str = ""
+    ending: str = ""
+    step: str = ""
+    options: dict[str, str] = field(default_factory=dict)
+    faults: dict[str, str] = field(default_factory=dict)
+
+
+@require_safe
+@never_cache
+@ensure_csrf_cookie
+def revision_page(request: HttpRequest, short: str) -> HttpResponse:
+    revision = _revision(short)
+    base = "".join(request.GET.get("build", "").split())[:80]
+    variant = request.GET.get("variant", "")[:40]
+    form = _Form(base=base, variant=variant)
+    return _render_revision(request, revision, form, base=base, variant=variant)
+
+
+@require_POST
+def report(request: HttpRequest, short: str) -> HttpResponse:
+    """Takes a report in, from the plain form or from the script of the page."""
+    revision = _revision(short)
+    form = _Form(
+        key=request.POST.get("key", ""),
+        base=request.POST.get("base", "")[:200],
+        variant=request.POST.get("variant", ""),
+        ending=request.POST.get("ending", ""),
+        step=request.POST.get("step", ""),
+        options={
+            name: request.POST.get(f"option.{name}", "") for name in load_bundle(revision).options
+        },
+    )
+    source = request.COOKIES.get(SOURCE_COOKIE, "")
+    if not (len(source) == 32 and source.isalnum()):
+        source = secrets.token_hex(16)
+    status = 422
+    try:
+        _throttle.require_room(request.META.get("REMOTE_ADDR", ""), now=timezone.now())
+        submit_report(
+            revision=revision,
+            filled=Filled(form.base, form.variant, form.options, form.ending, form.step),
+            key=form.key,
+            source=source,
+            now=timezone.now(),
+        )
+    except InvalidReport as error:
+        form.faults = error.faults
+    except KeyUsed as error:
+        form.faults, status = {"key": str(error)}, 409
+    except TooManyReports as error:
+        form.faults, status = {"key": str(error)}, 429
+    wants_json = request.headers.get("Accept", "").startswith("application/json")
+    response: HttpResponse
+    if form.faults:
+        if wants_json:
+            return JsonResponse({"faults": form.faults}, status=status)
+        response = _render_revision(request, revision, form)
+        response.status_code = status
+        return response
+    if wants_json:
+        response = JsonResponse({"faults": {}})
+    else:
+        response = HttpResponseRedirect(f"/r/{revision.short}?reported=1#report")
+    response.set_cookie(
+        SOURCE_COOKIE,
+        source,
+        max_age=365 * 24 * 3600,
+        httponly=True,
+        samesite="Lax",
+        secure=settings.SECURE,
+    )
+    return response
+
+
+def _revision(short: str) -> Revision:
+    try:
+        return find_revision(short)
+    except NoSuchGuide as error:
+        raise Http404 from error
+
+
+def _render_revision(
+    request: HttpRequest, revision: Revision, form: _Form, *, base: str = "", variant: str = ""
+) -> HttpResponse:
+    bundle, sheet = load_bundle(revision), load_sheet(revision)
+    host = request.GET.get("host", "")
+    hosts = [h.id for h in sheet.hosts]
+    now = timezone.now()
+    earlier = (
+        Revision.objects.filter(guide=revision.guide, number__lt=revision.number)
+        .order_by("-number")
+        .first()
+    )
+    newest = revision.guide.revisions.order_by("-number").first()
+    context = {
+        "revision": revision,
+        "withdrawal": getattr(revision, "withdrawal", None),
+        "newer": newest if newest and newest.number > revision.number else None,
+        "sheet": sheet,
+        "before": neighbours(revision)[0],
+        "host": host if host in hosts else (hosts[0] if hosts else ""),
+        "check": _check(bundle, base=base, variant=variant),
+        "base": base,
+        "variant": variant,
+        "evidence": evidence_for(revision, now=now),
+        "earlier": earlier,
+        "earlier_evidence": evidence_for(earlier, now=now) if earlier else None,
+        "endings": [(e.value, words) for e, words in ENDING_WORDS.items()],
+        "form": form,
+        "reported": "reported" in request.GET,
+        "ask_options": [
+            {
+                "id": o.id,
+                "ask": o.ask,
+                "choices": o.choices,
+                "chosen": form.options.get(o.id, ""),
+                "fault": form.faults.get(f"option.{o.id}", ""),
+            }
+            for o in sheet.options
+        ],
+    }
+    return render(request, "reader/revision.html", context)
+
+
+@dataclass(frozen=True)
+class _Check:
+    """tone: ok, no or open. met, unmet, open: parts of the admission in words."""
+
+    tone: str
+    verdict: str
+    unmet: list[str]
+    open: list[str]
+    unlisted: bool
+
+
+def _check(bundle: Bundle, *, base: str, variant: str) -> _Check | None:
+    """The answer to "is this for my phone?", or None where nothing was asked."""
+    known: dict[str, str] = {}
+    if variant in {v.id for v in bundle.device.variants}:
+        known["variant"] = variant
+    if base:
+        known["base"] = base
+    if not known:
+        return None
+    answer: Answer = check_phone(bundle, known)
+    unmet = [p.words for p in answer.parts if p.answer is Truth.NO]
+    still_open = [p.words for p in answer.parts if p.answer is Truth.UNKNOWN]
+    unlisted = bool(base) and base not in {b.build for b in bundle.builds}
+    if answer.answer is Truth.NO:
+        return _Check("no", "This guide is not for your phone.", unmet, still_open, unlisted)
+    if unlisted:
+        return _Check(
+            "open",
+            "Not known: this build is not in our list, so no proof covers your phone.",
+            unmet,
+            still_open,
+            True,
+        )
+    if answer.answer is Truth.YES:
+        return _Check("ok", "This guide is for your phone.", [], [], False)
+    return _Check(
+        "open", "Nothing you gave speaks against it. Look at the rest yourself.", [], still_open,
+        False,
+    )  # fmt: skip
+
+
+def problem_page(request: HttpRequest, *, status: int, title: str, text: str) -> HttpResponse:
+    return render(request, "reader/problem.html", {"title": title, "text": text}, status=status)
+
+
+def not_found(request: HttpRequest, exception: Any = None) -> HttpResponse:
+    return problem_page(
+        request,
+        status=404,
+        title="Nothing is here",
+        text="The address may be cut short, or the guide was never published.",
+    )
+
+
+def failed(request: HttpRequest) -> HttpResponse:
+    return problem_page(
+        request,
+        status=500,
+        title="This page could not be made",
+        text="The fault is ours and was written down. What you ticked is kept in your browser.",
+    )
+
+
+def csrf_failed(request: HttpRequest, reason: str = "") -> HttpResponse:
+    return problem_page(
+        request,
+        status=403,
+        title="The form was open for too long",
+        text="Go back, load the page again and send it once more. What you ticked is kept.",
+    )

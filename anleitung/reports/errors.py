@@ -1,0 +1,21 @@
+"""What can be wrong with a report."""
+
+from anleitung.core.errors import AnleitungError
+
+
+class InvalidReport(AnleitungError):
+    """faults: field → sentence."""
+
+    code = "invalid-report"
+
+    def __init__(self, faults: dict[str, str]) -> None:
+        super().__init__(" ".join(faults.values()))
+        self.faults = faults
+
+
+class TooManyReports(AnleitungError):
+    code = "too-many-reports"
+
+
+class KeyUsed(AnleitungError):
+    code = "key-used"

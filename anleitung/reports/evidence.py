@@ -1,0 +1,35 @@
+"""The evidence of a revision, read from its reports."""
+
+from datetime import datetime
+
+from anleitung.core.evidence.report import CountedReport, Ending, EvidenceOut, evidence_of
+from anleitung.core.evidence.weights import Factor
+from anleitung.core.guide.bundle import Bundle
+from anleitung.guides.load import load_bundle
+from anleitung.guides.models import Revision
+from anleitung.reports.models import Report
+
+
+def factors_of(bundle: Bundle) -> tuple[Factor, ...]:
+    """Single factors by which reports are compared, with the values known at publishing."""
+    return (
+        Factor("base", tuple(b.build for b in bundle.builds), is_ordered=True),
+        Factor("variant", tuple(v.id for v in bundle.device.variants)),
+        *(Factor(f"option.{name}", choices) for name, choices in bundle.options.items()),
+    )
+
+
+def counted_reports(revision: Revision) -> list[CountedReport]:
+    """Per source and set of factor values the first report only, in the order of arrival."""
+    found: dict[tuple[object, ...], CountedReport] = {}
+    for report in Report.objects.filter(revision=revision).order_by("id"):
+        values = {"base": report.base, "variant": report.variant}
+        values |= {f"option.{name}": choice for name, choice in report.options.items()}
+        key = (report.source, *sorted(values.items()))
+        if key not in found:
+            found[key] = CountedReport(values, Ending(report.ending), report.at)
+    return list(found.values())
+
+
+def evidence_for(revision: Revision, *, now: datetime) -> EvidenceOut:
+    return evidence_of(counted_reports(revision), factors_of(load_bundle(revision)), now=now)

@@ -1,0 +1,29 @@
+"""How a reader's run ended."""
+
+from django.db import models
+
+from anleitung.guides.models import Revision
+
+
+class Report(models.Model):
+    """One outcome. source: a random token kept in the reader's browser; leads to no person.
+
+    key: made by the browser for one filled-in form, so that a double press counts once.
+    step: id of the step at which it ended, "" where it came to the end.
+    """
+
+    revision = models.ForeignKey(Revision, on_delete=models.PROTECT, related_name="reports")
+    key = models.CharField(max_length=64, unique=True)
+    source = models.CharField(max_length=64)
+    base = models.CharField(max_length=80)
+    variant = models.CharField(max_length=40)
+    options = models.JSONField()
+    ending = models.CharField(max_length=30)
+    step = models.CharField(max_length=60, blank=True)
+    at = models.DateTimeField()
+
+    class Meta:
+        indexes = [models.Index(fields=["revision", "id"], name="report_of_revision")]
+
+    def __str__(self) -> str:
+        return f"{self.ending} on {self.revision}"

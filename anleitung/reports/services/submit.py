@@ -1,0 +1,85 @@
+"""A reader's report is taken in."""
+
+import re
+from collections.abc import Mapping
+from dataclasses import dataclass
+from datetime import datetime
+
+from django.db import IntegrityError, transaction
+
+from anleitung.core.evidence.report import Ending
+from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.document import rows_of
+from anleitung.guides.load import load_bundle
+from anleitung.guides.models import Revision
+from anleitung.reports.errors import InvalidReport, KeyUsed
+from anleitung.reports.models import Report
+
+_KEY = re.compile(r"[A-Za-z0-9-]{16,64}")
+_BUILD = re.compile(r"[A-Za-z0-9][A-Za-z0-9._/+-]{0,79}")
+
+
+@dataclass(frozen=True, slots=True)
+class Filled:
+    """The form as the reader filled it in; options: option id → choice id."""
+
+    base: str
+    variant: str
+    options: Mapping[str, str]
+    ending: str
+    step: str
+
+
+def submit_report(
+    *, revision: Revision, filled: Filled, key: str, source: str, now: datetime
+) -> Report:
+    """Sent twice under one key, it is stored once. Raises InvalidReport, KeyUsed."""
+    values = _checked(load_bundle(revision), filled, key)
+    known = Report.objects.filter(key=key).first()
+    if known is None:
+        try:
+            with transaction.atomic():
+                return Report.objects.create(
+                    revision=revision, key=key, source=source, at=now, **values
+                )
+        except IntegrityError:
+            known = Report.objects.get(key=key)
+    same = known.revision_id == revision.pk and all(
+        getattr(known, name) == value for name, value in values.items()
+    )
+    if not same:
+        raise KeyUsed("This form was sent before with other answers. Open the page again.")
+    return known
+
+
+def _checked(bundle: Bundle, filled: Filled, key: str) -> dict[str, object]:
+    faults: dict[str, str] = {}
+    base = "".join(filled.base.split())
+    if not _BUILD.fullmatch(base):
+        faults["base"] = (
+            "Write the build string as the phone showed it before you began "
+            f"({bundle.device.where_the_build_is_shown})."
+        )
+    if filled.variant not in {v.id for v in bundle.device.variants}:
+        faults["variant"] = "Choose the variant of the phone."
+    if filled.ending not in {e.value for e in Ending}:
+        faults["ending"] = "Choose how it ended."
+    options = {}
+    for option, choices in bundle.options.items():
+        choice = filled.options.get(option, "")
+        if choice not in choices:
+            faults[f"option.{option}"] = "Choose what you did here."
+        options[option] = choice
+    if filled.step and filled.step not in {row.step.id for row in rows_of(bundle.guide)}:
+        faults["step"] = "This guide has no such step."
+    if not _KEY.fullmatch(key):
+        faults["key"] = "The form has lost its key. Open the page again; your ticks are kept."
+    if faults:
+        raise InvalidReport(faults)
+    return {
+        "base": base,
+        "variant": filled.variant,
+        "options": options,
+        "ending": filled.ending,
+        "step": filled.step,
+    }

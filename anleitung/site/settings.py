@@ -1,0 +1,163 @@
+"""Settings of the site. Everything that differs between sites comes from the environment."""
+
+import os
+from pathlib import Path
+
+from csp.constants import NONE, SELF
+from django.core.exceptions import ImproperlyConfigured
+
+HOME = Path(__file__).resolve().parents[2]
+DATA = Path(os.environ.get("ANLEITUNG_DATA", HOME / "var"))
+WEB = HOME / "web" / "dist"
+
+DEBUG = os.environ.get("ANLEITUNG_DEBUG", "") == "1"
+SECRET_KEY = os.environ.get("ANLEITUNG_SECRET_KEY", "")
+if not SECRET_KEY:
+    _key = DATA / "secret-key"
+    if not _key.is_file():
+        raise ImproperlyConfigured(
+            f"Set ANLEITUNG_SECRET_KEY, or write a long random text into {_key}. "
+            "'make demo' and 'make test' do the latter."
+        )
+    SECRET_KEY = _key.read_text().strip()
+ALLOWED_HOSTS = os.environ.get("ANLEITUNG_HOSTS", "127.0.0.1,localhost").split(",")
+CSRF_TRUSTED_ORIGINS = [o for o in os.environ.get("ANLEITUNG_ORIGINS", "").split(",") if o]
+# Behind TLS this is set to 1; the demo on 127.0.0.1 has none.
+SECURE = os.environ.get("ANLEITUNG_SECURE", "") == "1"
+
+INSTALLED_APPS = [
+    "django.contrib.admin",
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "django.contrib.messages",
+    "whitenoise.runserver_nostatic",
+    "django.contrib.staticfiles",
+    "axes",
+    "anleitung.accounts",
+    "anleitung.guides",
+    "anleitung.reports",
+    "anleitung.reader",
+    "anleitung.demo",
+]
+
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "csp.middleware.CSPMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "django.middleware.gzip.GZipMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.contrib.messages.middleware.MessageMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "axes.middleware.AxesMiddleware",
+]
+
+ROOT_URLCONF = "anleitung.site.urls"
+WSGI_APPLICATION = "anleitung.site.wsgi.application"
+
+TEMPLATES = [
+    {
+        "BACKEND": "django.template.backends.django.DjangoTemplates",
+        "APP_DIRS": True,
+        "OPTIONS": {
+            "context_processors": [
+                "django.template.context_processors.request",
+                "django.contrib.auth.context_processors.auth",
+                "django.contrib.messages.context_processors.messages",
+            ],
+        },
+    }
+]
+
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.sqlite3",
+        "NAME": DATA / "anleitung.sqlite3",
+        "OPTIONS": {
+            "transaction_mode": "IMMEDIATE",
+            "timeout": 30,
+            # recursive_triggers: so that REPLACE cannot pass by a delete trigger.
+            "init_command": (
+                "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON; "
+                "PRAGMA recursive_triggers=ON;"
+            ),
+        },
+        # The browser tests serve from a second thread, which needs a file of its own.
+        "TEST": {"NAME": os.environ.get("ANLEITUNG_TEST_DB", str(DATA / "test.sqlite3"))},
+    }
+}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+
+AUTHENTICATION_BACKENDS = [
+    "axes.backends.AxesStandaloneBackend",
+    "django.contrib.auth.backends.ModelBackend",
+]
+PASSWORD_HASHERS = [
+    "django.contrib.auth.hashers.Argon2PasswordHasher",
+    "django.contrib.auth.hashers.PBKDF2PasswordHasher",
+]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator"},
+    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+]
+LOGIN_URL = "/login"
+LOGIN_REDIRECT_URL = "/c/"
+LOGOUT_REDIRECT_URL = "/"
+AXES_FAILURE_LIMIT = 8
+AXES_COOLOFF_TIME = 0.25  # hours
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_VERBOSE = False
+
+LANGUAGE_CODE = "en"
+USE_I18N = False
+USE_TZ = True
+TIME_ZONE = "UTC"
+
+STATIC_URL = "/static/"
+STATIC_ROOT = DATA / "static"
+STATICFILES_DIRS = [WEB] if WEB.is_dir() else []
+STORAGES = {
+    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    # The build names every file by its content, so it needs no second hash.
+    "staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"},
+}
+WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/assets/.+-[A-Za-z0-9_-]{8}\."
+
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [NONE],
+        "script-src": [SELF],
+        "style-src": [SELF],
+        "img-src": [SELF, "data:"],
+        "font-src": [SELF],
+        "connect-src": [SELF],
+        "form-action": [SELF],
+        "frame-ancestors": [NONE],
+        "base-uri": [NONE],
+    }
+}
+X_FRAME_OPTIONS = "DENY"
+SECURE_REFERRER_POLICY = "same-origin"
+SECURE_CONTENT_TYPE_NOSNIFF = True
+SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE
+SESSION_COOKIE_SAMESITE = CSRF_COOKIE_SAMESITE = "Lax"
+
+# A bundle is at most 5 MB; a little room for the form around it.
+DATA_UPLOAD_MAX_MEMORY_SIZE = 5_500_000
+FILE_UPLOAD_MAX_MEMORY_SIZE = 5_500_000
+DATA_UPLOAD_MAX_NUMBER_FIELDS = 200
+
+# Reports of one network address in one hour, and of all in one hour.
+REPORTS_PER_ADDRESS = int(os.environ.get("ANLEITUNG_REPORTS_PER_ADDRESS", "20"))
+REPORTS_PER_HOUR = int(os.environ.get("ANLEITUNG_REPORTS_PER_HOUR", "600"))
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "root": {"handlers": ["console"], "level": "WARNING"},
+}
+CSRF_FAILURE_VIEW = "anleitung.reader.views.csrf_failed"

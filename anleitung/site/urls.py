@@ -1,0 +1,27 @@
+"""All addresses of the site."""
+
+from django.contrib import admin
+from django.contrib.auth.views import LoginView, LogoutView
+from django.urls import path, re_path
+
+from anleitung.api.routes import api
+from anleitung.reader import views
+
+urlpatterns = [
+    path("", views.front),
+    path("r/<str:short>", views.revision_page, name="revision"),
+    path("r/<str:short>/SHA256SUMS", views.checksums),
+    path("r/<str:short>/report", views.report),
+    path("c/<slug:codename>", views.codename_page),
+    path("c/<slug:codename>/guides/<slug:slug>", views.guide_page),
+    re_path(r"^c/$", views.workbench),
+    path("c/<slug:codename>/<path:rest>", lambda request, codename, rest: views.workbench(request)),
+    path("bring-in", views.workbench),
+    path("login", LoginView.as_view(template_name="reader/login.html"), name="login"),
+    path("logout", LogoutView.as_view(), name="logout"),
+    path("api/", api.urls),
+    path("admin/", admin.site.urls),
+]
+
+handler404 = "anleitung.reader.views.not_found"
+handler500 = "anleitung.reader.views.failed"

@@ -1,0 +1,51 @@
+import createClient, { type Middleware } from "openapi-fetch";
+import type { components, paths } from "./schema.gen";
+
+export type Home = components["schemas"]["HomeOut"];
+export type Codename = components["schemas"]["CodenameOut"];
+export type GuideLine = components["schemas"]["GuideLineOut"];
+export type Page = components["schemas"]["PageOut"];
+export type Sheet = components["schemas"]["SheetOut"];
+export type Row = components["schemas"]["RowOut"];
+export type Finding = components["schemas"]["FindingOut"];
+export type Evidence = components["schemas"]["EvidenceOut"];
+export type ChainLine = components["schemas"]["ChainLineOut"];
+export type ProblemBody = components["schemas"]["ProblemOut"];
+
+/** A failure as the API tells it; every failure has this one shape. */
+export class Problem extends Error {
+  readonly body: ProblemBody;
+
+  constructor(body: ProblemBody) {
+    super(body.message);
+    this.body = body;
+  }
+}
+
+const csrf: Middleware = {
+  onRequest({ request }) {
+    const token = document.cookie.match(/(?:^|; )csrftoken=([^;]+)/)?.[1];
+    if (token && request.method !== "GET") request.headers.set("X-CSRFToken", token);
+    return request;
+  },
+};
+
+export const api = createClient<paths>({ baseUrl: "/" });
+api.use(csrf);
+
+const unreachable: ProblemBody = {
+  code: "unreachable",
+  message: "The site cannot be reached. Nothing was lost; try again.",
+  at: [],
+  standing: "",
+};
+
+/** Gives the data of an answer, or throws its problem. */
+export async function answerOf<T>(
+  call: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
+  const answer = await call.catch(() => undefined);
+  if (answer?.data !== undefined) return answer.data;
+  const body = answer?.error as Partial<ProblemBody> | undefined;
+  throw new Problem(body?.code ? { ...unreachable, ...body } : unreachable);
+}

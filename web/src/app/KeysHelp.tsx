@@ -1,0 +1,58 @@
+import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
+import { useState } from "react";
+import { keysAreOn, switchKeys, useKeys } from "./keys";
+
+const KEYS = [
+  ["↓ ↑", "next and previous step of a sheet"],
+  ["n p", "next and previous finding"],
+  ["e", "why: explain the finding of this step"],
+  ["/", "jump to a codename or guide"],
+  ["?", "these keys"],
+] as const;
+
+export function KeysHelp({ open, onChange }: { open: boolean; onChange: (open: boolean) => void }) {
+  const [on, setOn] = useState(keysAreOn);
+  useKeys({ "?": () => onChange(true) });
+  return (
+    <>
+      <button type="button" className="cursor-pointer text-soft" onClick={() => onChange(true)}>
+        Keys <kbd>?</kbd>
+      </button>
+      <Dialog open={open} onClose={() => onChange(false)} className="relative z-30">
+        <div className="fixed inset-0 flex items-start justify-center bg-ink/20 pt-24">
+          <DialogPanel className="w-[420px] border border-hair-strong bg-sheet p-5 shadow-lg">
+            <DialogTitle className="text-base font-semibold">Keys</DialogTitle>
+            <dl className="mt-3 grid grid-cols-[70px_1fr] gap-y-1.5">
+              {KEYS.map(([key, does]) => (
+                <div key={key} className="contents">
+                  <dt>
+                    <kbd>{key}</kbd>
+                  </dt>
+                  <dd>{does}</dd>
+                </div>
+              ))}
+            </dl>
+            <label className="mt-4 flex gap-2">
+              <input
+                type="checkbox"
+                checked={on}
+                onChange={(event) => {
+                  switchKeys(event.target.checked);
+                  setOn(event.target.checked);
+                }}
+              />
+              Single letters act as keys
+            </label>
+            <button
+              type="button"
+              className="mt-4 cursor-pointer border border-hair-strong px-3 py-1"
+              onClick={() => onChange(false)}
+            >
+              Close
+            </button>
+          </DialogPanel>
+        </div>
+      </Dialog>
+    </>
+  );
+}

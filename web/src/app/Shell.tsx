@@ -1,0 +1,104 @@
+import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
+import { useQuery } from "@tanstack/react-query";
+import { type ReactNode, useState } from "react";
+import { Link } from "react-router";
+import { answerOf, api, type Home } from "../api/client";
+import { JumpBox } from "./JumpBox";
+import { KeysHelp } from "./KeysHelp";
+import { Rail } from "./Rail";
+import { applyTheme, readTheme, type Theme } from "./theme";
+
+const THEMES: { theme: Theme; says: string }[] = [
+  { theme: "", says: "As the system" },
+  { theme: "light", says: "Light" },
+  { theme: "dark", says: "Dark" },
+];
+
+export function Shell({ home, children }: { home: Home | undefined; children: ReactNode }) {
+  const [showKeys, setShowKeys] = useState(false);
+  return (
+    <div className="min-h-screen md:grid md:grid-cols-[164px_minmax(0,1fr)] md:grid-rows-[38px_1fr]">
+      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:p-2">
+        Skip to the sheet
+      </a>
+      <header className="col-span-2 flex h-[38px] items-center gap-4 border-b border-hair px-3.5">
+        <Link to="/c/" className="font-bold tracking-[.01em] text-ink no-underline">
+          Anleitung
+        </Link>
+        <JumpBox codenames={home?.codenames ?? []} />
+        <span className="flex-1" />
+        <KeysHelp open={showKeys} onChange={setShowKeys} />
+        <UserMenu />
+      </header>
+      <Rail home={home} />
+      <main id="main" className="min-w-0">
+        {children}
+      </main>
+    </div>
+  );
+}
+
+function UserMenu() {
+  const me = useQuery({
+    queryKey: ["me"],
+    queryFn: () => answerOf(api.GET("/api/me")),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  const [theme, setTheme] = useState(readTheme);
+  const item =
+    "block w-full px-3 py-1.5 text-left text-ink no-underline data-focus:bg-work-soft cursor-pointer";
+  return (
+    <Menu>
+      <MenuButton className="cursor-pointer py-1">{me.data?.name ?? "…"}</MenuButton>
+      <MenuItems
+        anchor="bottom end"
+        className="z-20 w-52 border border-hair-strong bg-sheet shadow-md"
+      >
+        <p className="px-3 pt-2 text-[12px] text-soft">
+          {me.data?.is_administrator ? "administrator" : "maintainer"}
+        </p>
+        {THEMES.map((each) => (
+          <MenuItem key={each.theme}>
+            <button
+              type="button"
+              className={item}
+              aria-current={theme === each.theme}
+              onClick={() => {
+                applyTheme(each.theme);
+                setTheme(each.theme);
+              }}
+            >
+              {each.says}
+              {theme === each.theme && <span className="text-soft"> (now)</span>}
+            </button>
+          </MenuItem>
+        ))}
+        {me.data?.is_administrator && (
+          <MenuItem>
+            <a className={item} href="/admin/">
+              Accounts
+            </a>
+          </MenuItem>
+        )}
+        <MenuItem>
+          <button type="button" className={`${item} border-t border-hair`} onClick={signOut}>
+            Sign out
+          </button>
+        </MenuItem>
+      </MenuItems>
+    </Menu>
+  );
+}
+
+/** Signing out is a form of the site, so that it works with its own protection. */
+function signOut() {
+  const form = document.createElement("form");
+  form.method = "post";
+  form.action = "/logout";
+  const token = document.createElement("input");
+  token.name = "csrfmiddlewaretoken";
+  token.value = document.cookie.match(/(?:^|; )csrftoken=([^;]+)/)?.[1] ?? "";
+  form.append(token);
+  document.body.append(form);
+  form.submit();
+}

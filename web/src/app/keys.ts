@@ -1,0 +1,38 @@
+import { useEffect, useRef } from "react";
+
+const OFF = "anleitung.keys-off";
+
+/** Single-letter keys can be switched off; they never act while one types. */
+export function keysAreOn(): boolean {
+  return localStorage.getItem(OFF) !== "1";
+}
+
+export function switchKeys(on: boolean): void {
+  if (on) localStorage.removeItem(OFF);
+  else localStorage.setItem(OFF, "1");
+}
+
+function isTyping(target: EventTarget | null): boolean {
+  return (
+    target instanceof HTMLElement &&
+    (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+  );
+}
+
+/** Runs the handler of a pressed key: a letter, "up" or "down". Only letters obey the switch. */
+export function useKeys(handlers: Record<string, (event: KeyboardEvent) => void>): void {
+  const latest = useRef(handlers);
+  useEffect(() => {
+    latest.current = handlers;
+  });
+  useEffect(() => {
+    function onKey(event: KeyboardEvent) {
+      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
+      if (document.querySelector("[role=dialog], [role=listbox], [role=menu]")) return;
+      if (event.key.length === 1 && !keysAreOn()) return;
+      latest.current[event.key.replace(/^Arrow/, "").toLowerCase()]?.(event);
+    }
+    document.addEventListener("keydown", onKey);
+    return () => document.removeEventListener("keydown", onKey);
+  }, []);
+}

@@ -1,0 +1,34 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { BrowserRouter } from "react-router";
+import "../styles/workbench.css";
+import { Problem } from "../api/client";
+import { App } from "./App";
+import { applyTheme } from "./theme";
+
+applyTheme();
+
+const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      // What the site has answered stays answered; only a lost connection is worth another try.
+      retry: (count, error) =>
+        count < 2 && error instanceof Problem && error.body.code === "unreachable",
+      staleTime: 10_000,
+    },
+  },
+});
+
+const root = document.getElementById("root");
+if (root) {
+  createRoot(root).render(
+    <StrictMode>
+      <QueryClientProvider client={client}>
+        <BrowserRouter>
+          <App />
+        </BrowserRouter>
+      </QueryClientProvider>
+    </StrictMode>,
+  );
+}

@@ -1,0 +1,2 @@
+export { CodenameHead } from "./CodenameHead";
+export { CodenamePage } from "./CodenamePage";

@@ -1,0 +1,2 @@
+export { DeskPage } from "./DeskPage";
+export { homeQuery } from "./homeQuery";

@@ -1,0 +1,83 @@
+import { Link } from "react-router";
+import type { ChainLine, Page } from "../../api/client";
+
+/** Admission, promises, losses, time and the chain: a line each. */
+export function Facts({ page }: { page: Page }) {
+  const { sheet } = page;
+  const kept = sheet.promises.every((each) => each.kept === each.of);
+  return (
+    <section
+      aria-label="What the guide asks and promises"
+      className="grid gap-x-7 border-t border-ink border-b border-b-hair py-1.5 lg:grid-cols-2"
+    >
+      <dl className="facts-list self-start">
+        <dt>For</dt>
+        <dd>
+          {sheet.codename}: {sheet.admission.join("; ")}.{" "}
+          <span className="text-soft">
+            {sheet.admitted.toLocaleString("en")} kinds of phone
+            {sheet.finished ? ", all run" : ""}
+          </span>
+        </dd>
+        <dt>Lost</dt>
+        <dd className={sheet.lost.length > 0 ? "text-loss" : ""}>
+          {sheet.lost.join(", ") || "nothing"}
+        </dd>
+        <dt>Takes</dt>
+        <dd>
+          {sheet.takes}
+          {sheet.files.length > 0 && ` · ${sheet.files.length} files, ${sheet.download}`}
+        </dd>
+      </dl>
+      <dl className="facts-list self-start">
+        <dt>Ends with</dt>
+        <dd>
+          {sheet.promises.map((each) => (
+            <span
+              key={each.condition}
+              className={`mark mr-3 inline-block ${each.kept === each.of ? "mark-proved" : "mark-stop"}`}
+            >
+              {each.words}
+              {each.kept < each.of && (
+                <span className="text-loss">
+                  {" "}
+                  (kept for {each.kept.toLocaleString("en")} of {each.of.toLocaleString("en")})
+                </span>
+              )}
+            </span>
+          ))}
+          {kept && sheet.finished && <span className="text-ok">proved for all</span>}
+          {!sheet.finished && (
+            <span className="mark mark-unknown text-unknown">
+              not finished: the budget was spent at step {sheet.unfinished_at}
+            </span>
+          )}
+        </dd>
+        <dt>Before it</dt>
+        <dd>
+          <Chain
+            lines={page.before}
+            codename={sheet.codename}
+            none="no published guide leads here"
+          />
+        </dd>
+        <dt>After it</dt>
+        <dd>
+          <Chain lines={page.after} codename={sheet.codename} none="it opens the way to no other" />
+        </dd>
+      </dl>
+    </section>
+  );
+}
+
+function Chain(props: { lines: ChainLine[]; codename: string; none: string }) {
+  if (props.lines.length === 0) return <span className="text-soft">{props.none}</span>;
+  return props.lines.map((each) => (
+    <span key={each.short} className="mr-2">
+      <Link to={`/c/${props.codename}/guides/${each.slug}`}>
+        {each.title} {each.version}
+      </Link>{" "}
+      <span className="text-soft">{each.words}</span>
+    </span>
+  ));
+}

@@ -1,0 +1,72 @@
+import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from "@headlessui/react";
+import { useNavigate } from "react-router";
+import type { Page } from "../../api/client";
+import { dayWords } from "../../ui/dates";
+import { PublishButton } from "./PublishButton";
+import { WithdrawButton } from "./WithdrawButton";
+
+export function GuideHead({ page }: { page: Page }) {
+  const { sheet } = page;
+  const folder =
+    page.kind === "draft" ? `drafts/${sheet.codename}/${sheet.guide}` : `revisions/${page.short}`;
+  return (
+    <>
+      <div className="mt-1.5 mb-1 flex flex-wrap items-baseline gap-x-3 gap-y-1">
+        <h1 className="text-[19px] font-semibold">{sheet.title}</h1>
+        <VersionList page={page} />
+        <span className="text-[12.5px] text-soft">
+          {page.kind === "draft" ? "brought in by" : "published by"} {page.changed_by},{" "}
+          {dayWords(page.changed_at)}
+        </span>
+        <span className="ml-auto flex items-baseline gap-3">
+          <a href={`/api/${folder}/bundle.zip`} download>
+            Bundle
+          </a>
+          {page.kind === "revision" && <a href={`/r/${page.short}`}>Readers’ page</a>}
+          {page.kind === "draft" ? <PublishButton page={page} /> : <WithdrawButton page={page} />}
+        </span>
+      </div>
+      {page.withdrawn && (
+        <p role="alert" className="mark mark-stop mb-1.5 text-[15px] font-semibold text-loss">
+          Withdrawn{page.withdrawn_at && ` on ${dayWords(page.withdrawn_at)}`}: {page.withdrawn}
+        </p>
+      )}
+    </>
+  );
+}
+
+function VersionList({ page }: { page: Page }) {
+  const navigate = useNavigate();
+  const states = [
+    ...(page.has_draft ? [{ value: "draft", says: "Draft" }] : []),
+    ...page.versions.map((each) => ({
+      value: each.version,
+      says: each.withdrawn ? `${each.version}, withdrawn` : each.version,
+    })),
+  ];
+  const now = page.kind === "draft" ? "draft" : page.version;
+  return (
+    <Listbox value={now} onChange={(value) => navigate(`?v=${value}`)}>
+      <ListboxButton className="cursor-pointer border-b border-hair-strong">
+        {states.find((each) => each.value === now)?.says ?? now}
+        <span aria-hidden className="pl-1.5 text-soft">
+          ▾
+        </span>
+      </ListboxButton>
+      <ListboxOptions
+        anchor="bottom start"
+        className="z-20 min-w-36 border border-hair-strong bg-sheet shadow-md"
+      >
+        {states.map((each) => (
+          <ListboxOption
+            key={each.value}
+            value={each.value}
+            className="cursor-pointer px-3 py-1 data-focus:bg-work-soft data-selected:font-semibold"
+          >
+            {each.says}
+          </ListboxOption>
+        ))}
+      </ListboxOptions>
+    </Listbox>
+  );
+}

@@ -1,0 +1,65 @@
+import { useQuery } from "@tanstack/react-query";
+import { useParams, useSearchParams } from "react-router";
+import { Waiting } from "../../ui/Waiting";
+import { CodenameHead } from "../codename";
+import { homeQuery } from "../desk";
+import { EvidenceView } from "./EvidenceView";
+import { Facts } from "./Facts";
+import { FileSet } from "./FileSet";
+import { GuideHead } from "./GuideHead";
+import { newest, pageQuery, type Wanted } from "./pageQuery";
+import { SheetRows } from "./SheetRows";
+
+/** The guide sheet: one state of a guide, with all that the proof and the readers say of it. */
+export function GuidePage() {
+  const { codename = "", slug = "" } = useParams();
+  const [search] = useSearchParams();
+  const home = useQuery(homeQuery);
+  const version = search.get("v") ?? "";
+  const wanted: Wanted | undefined =
+    version === "draft" ? { draft: true } : newest(home.data, codename, slug);
+  if (!wanted) {
+    return (
+      <div className="p-6">
+        <h1 className="text-lg font-semibold">
+          There is no guide {slug} for {codename}
+        </h1>
+      </div>
+    );
+  }
+  return (
+    <OnePage
+      key={`${codename}/${slug}/${version}`}
+      codename={codename}
+      slug={slug}
+      wanted={wanted}
+      version={version}
+    />
+  );
+}
+
+function OnePage(props: { codename: string; slug: string; wanted: Wanted; version: string }) {
+  const { codename, slug, version } = props;
+  const first = useQuery(pageQuery(codename, slug, props.wanted));
+  // An older version is found in the list that every page of the guide carries.
+  const older = first.data?.versions.find((each) => each.version === version);
+  const wanted: Wanted = older ? { draft: false, short: older.short } : props.wanted;
+  const page = useQuery(pageQuery(codename, slug, wanted));
+  return (
+    <Waiting query={page}>
+      {(data) => (
+        <div className="px-[18px] pt-2.5 pb-12">
+          <CodenameHead
+            codename={codename}
+            about={`${data.sheet.maker} ${data.sheet.market_names.join(", ")}`}
+          />
+          <GuideHead page={data} />
+          <Facts page={data} />
+          <EvidenceView page={data} />
+          <SheetRows sheet={data.sheet} />
+          <FileSet sheet={data.sheet} />
+        </div>
+      )}
+    </Waiting>
+  );
+}

@@ -1,0 +1,69 @@
+import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { answerOf, api, type Page } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { ProblemView } from "../../ui/ProblemView";
+
+/** Publishing cannot be undone, so it says what will happen before it does. */
+export function PublishButton({ page }: { page: Page }) {
+  const [open, setOpen] = useState(false);
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const { sheet } = page;
+  const publish = useMutation({
+    mutationFn: () =>
+      answerOf(
+        api.POST("/api/drafts/{codename}/{slug}/publish", {
+          params: { path: { codename: sheet.codename, slug: sheet.guide } },
+          body: { seen: page.fingerprint },
+        }),
+      ),
+    onSuccess: async (answer) => {
+      navigate(`?v=${answer.version}`);
+      await client.invalidateQueries();
+    },
+  });
+  const what = `Publish ${page.next_version}`;
+  if (sheet.stops > 0 || !sheet.finished) {
+    const why = sheet.finished
+      ? `${sheet.stops} ${sheet.stops === 1 ? "stop" : "stops"} open`
+      : "the proof is not finished";
+    return <Button disabled>{`${what}: ${why}`}</Button>;
+  }
+  return (
+    <>
+      <Button look="work" onClick={() => setOpen(true)}>
+        {what}
+      </Button>
+      <Dialog open={open} onClose={() => setOpen(false)} className="relative z-30">
+        <div className="fixed inset-0 flex items-start justify-center bg-ink/20 pt-24">
+          <DialogPanel className="w-[480px] border border-hair-strong bg-sheet p-5 shadow-lg">
+            <DialogTitle className="text-base font-semibold">
+              {what} of “{sheet.title}”
+            </DialogTitle>
+            <p className="mt-2 text-[15px]">
+              Readers can follow it at once. It can be withdrawn later, but never changed. It was
+              proved for {sheet.admitted.toLocaleString("en")} kinds of phone
+              {sheet.warnings > 0 && `, with ${sheet.warnings} warnings open`}; nobody has run it
+              yet.
+            </p>
+            <p className="letter mt-2 text-soft">{page.fingerprint}</p>
+            {publish.error && (
+              <div className="mt-3">
+                <ProblemView error={publish.error} />
+              </div>
+            )}
+            <div className="mt-4 flex gap-3">
+              <Button look="work" disabled={publish.isPending} onClick={() => publish.mutate()}>
+                {publish.isPending ? "Publishing…" : what}
+              </Button>
+              <Button onClick={() => setOpen(false)}>Keep the draft</Button>
+            </div>
+          </DialogPanel>
+        </div>
+      </Dialog>
+    </>
+  );
+}

@@ -1,0 +1,95 @@
+import type { Row } from "../../api/client";
+import { FindingNote } from "./FindingNote";
+
+const STEPS_IN = ["", "pl-4", "pl-8", "pl-12", "pl-16"];
+
+/** One step across the four columns, with the cut above it where something falls off. */
+export function SheetRow(props: {
+  row: Row;
+  index: number;
+  host: string;
+  isCurrent: boolean;
+  explained: boolean;
+}) {
+  const { row, index } = props;
+  const command = row.commands.find((each) => each.host === props.host);
+  const stops = row.findings.some((each) => each.severity === "stop");
+  const indent = STEPS_IN[Math.min(row.depth, STEPS_IN.length - 1)];
+  return (
+    <li id={`step-${row.number}`}>
+      {row.cut && (
+        <p className="cut -mx-[18px]">
+          <span className="ml-[18px]">
+            <b className="font-semibold">Cut.</b> {row.cut}
+          </span>
+        </p>
+      )}
+      <div
+        className={`sheet-row ${row.no_return ? "no-return" : ""}`}
+        aria-current={props.isCurrent ? "step" : undefined}
+        data-row={index}
+        tabIndex={props.isCurrent || (index === 0 && !props.isCurrent) ? 0 : -1}
+      >
+        <span className="whitespace-nowrap text-soft">
+          <b className="inline-block w-6 font-semibold text-ink">{row.number}</b> {row.begins}
+        </span>
+        <div className={indent}>
+          {row.arm && <p className="text-soft italic">{row.arm}:</p>}
+          <p className={row.kind === "step" ? "" : "font-semibold"}>
+            {row.sentence}
+            {row.duration && <span className="inline-block text-soft">&nbsp;· {row.duration}</span>}
+          </p>
+          {command && (
+            <code className="command">{command.text}</code>
+          )}
+          {props.isCurrent && <More row={row} />}
+          {!props.isCurrent && row.cautions.length > 0 && (
+            <p className="mark mark-warn text-care">
+              {row.cautions.length === 1 ? "1 caution" : `${row.cautions.length} cautions`} before
+              it
+            </p>
+          )}
+        </div>
+        <div className="facts">
+          {row.changes.map((each) => (
+            <p key={each.what + each.before + each.who} className={each.is_loss ? "text-loss" : ""}>
+              {each.what}: {each.before} <span className="text-soft">→</span> {each.after}
+              {each.who && <span className="text-soft"> ({each.who})</span>}
+            </p>
+          ))}
+        </div>
+        <div className={`margin space-y-1.5 ${stops ? "border-t border-t-loss" : ""}`}>
+          {row.findings.map((each) => (
+            <FindingNote
+              key={each.id + each.subject}
+              finding={each}
+              explained={props.explained && props.isCurrent}
+            />
+          ))}
+        </div>
+      </div>
+    </li>
+  );
+}
+
+/** What the reader is told beside the instruction; shown where one is, so that rows stay low. */
+function More({ row }: { row: Row }) {
+  return (
+    <div className="mt-1 space-y-0.5">
+      {row.cautions.map((each) => (
+        <p key={each} className="mark mark-warn text-care">
+          {each}
+        </p>
+      ))}
+      {row.prose && (
+        <div
+          className="prose-text"
+          // The site has cleaned this: core/sheet/prose.py lets no script or style through.
+          // biome-ignore lint/security/noDangerouslySetInnerHtml: cleaned HTML of an author's Markdown
+          dangerouslySetInnerHTML={{ __html: row.prose }}
+        />
+      )}
+      {row.sight && <p className="text-soft">You see: {row.sight}</p>}
+    </div>
+  );
+}

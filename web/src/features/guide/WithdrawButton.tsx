@@ -1,0 +1,71 @@
+import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useId, useState } from "react";
+import { answerOf, api, type Page } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { ProblemView } from "../../ui/ProblemView";
+
+export function WithdrawButton({ page }: { page: Page }) {
+  const [open, setOpen] = useState(false);
+  const [reason, setReason] = useState("");
+  const field = useId();
+  const client = useQueryClient();
+  const withdraw = useMutation({
+    mutationFn: () =>
+      answerOf(
+        api.POST("/api/revisions/{short}/withdraw", {
+          params: { path: { short: page.short } },
+          body: { reason },
+        }),
+      ),
+    onSuccess: async () => {
+      setOpen(false);
+      await client.invalidateQueries();
+    },
+  });
+  if (page.withdrawn) return null;
+  return (
+    <>
+      <Button onClick={() => setOpen(true)}>Withdraw {page.version}</Button>
+      <Dialog open={open} onClose={() => setOpen(false)} className="relative z-30">
+        <div className="fixed inset-0 flex items-start justify-center bg-ink/20 pt-24">
+          <DialogPanel className="w-[480px] border border-hair-strong bg-sheet p-5 shadow-lg">
+            <DialogTitle className="text-base font-semibold">
+              Withdraw {page.version} of “{page.sheet.title}”
+            </DialogTitle>
+            <p className="mt-2 text-[15px]">
+              Everybody who opens it, also by an old link, reads first that it is withdrawn, and
+              why. This cannot be taken back.
+            </p>
+            <label htmlFor={field} className="mt-3 block font-semibold">
+              Reason, shown to readers
+            </label>
+            <textarea
+              id={field}
+              rows={3}
+              maxLength={500}
+              value={reason}
+              onChange={(event) => setReason(event.target.value)}
+              className="mt-1 w-full border border-hair-strong bg-ground p-2 text-[15px]"
+            />
+            {withdraw.error && (
+              <div className="mt-2">
+                <ProblemView error={withdraw.error} />
+              </div>
+            )}
+            <div className="mt-3 flex gap-3">
+              <Button
+                look="loss"
+                disabled={!reason.trim() || withdraw.isPending}
+                onClick={() => withdraw.mutate()}
+              >
+                Withdraw {page.version}
+              </Button>
+              <Button onClick={() => setOpen(false)}>Leave it published</Button>
+            </div>
+          </DialogPanel>
+        </div>
+      </Dialog>
+    </>
+  );
+}

@@ -1,0 +1,33 @@
+import { queryOptions } from "@tanstack/react-query";
+import { answerOf, api, type Home } from "../../api/client";
+
+/** Which state of a guide a page shows: its draft, or a published revision. */
+export type Wanted = { draft: true } | { draft: false; short: string };
+
+export const pageQuery = (codename: string, slug: string, wanted: Wanted) =>
+  queryOptions({
+    queryKey: ["page", codename, slug, wanted],
+    queryFn: ({ signal }) =>
+      wanted.draft
+        ? answerOf(
+            api.GET("/api/drafts/{codename}/{slug}", {
+              params: { path: { codename, slug } },
+              signal,
+            }),
+          )
+        : answerOf(
+            api.GET("/api/revisions/{short}", {
+              params: { path: { short: wanted.short } },
+              signal,
+            }),
+          ),
+  });
+
+/** The newest revision, or the draft where nothing was published yet. */
+export function newest(home: Home | undefined, codename: string, slug: string): Wanted | undefined {
+  const guide = home?.codenames
+    .find((each) => each.codename === codename)
+    ?.guides.find((each) => each.slug === slug);
+  if (!guide) return undefined;
+  return guide.short ? { draft: false, short: guide.short } : { draft: true };
+}

@@ -1,0 +1,17 @@
+import tailwindcss from "@tailwindcss/vite";
+import react from "@vitejs/plugin-react";
+import { defineConfig } from "vite";
+
+export default defineConfig({
+  base: "/static/",
+  plugins: [react(), tailwindcss()],
+  build: {
+    outDir: "dist",
+    manifest: true,
+    // Inlined files would need an exception in the content security policy.
+    assetsInlineLimit: 0,
+    rollupOptions: {
+      input: { workbench: "src/app/main.tsx", reader: "src/reader/reader.ts" },
+    },
+  },
+});
