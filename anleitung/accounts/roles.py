@@ -32,10 +32,7 @@ def is_maintainer(user: Any) -> bool:
     return bool(
         user.is_authenticated
         and user.is_active
-        and (
-            user.is_superuser
-            or user.groups.filter(name__in=(MAINTAINER, ADMINISTRATOR)).exists()
-        )
+        and (user.is_superuser or user.groups.filter(name__in=(MAINTAINER, ADMINISTRATOR)).exists())
     )
 
 

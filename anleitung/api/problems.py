@@ -74,9 +74,7 @@ def add_handlers(api: NinjaAPI) -> None:
             PlaceOut(file=".".join(map(str, e["loc"])), line=0, message=e["msg"])
             for e in error.errors
         ]
-        problem = ProblemOut(
-            code="invalid-request", message="The request cannot be read.", at=at
-        )
+        problem = ProblemOut(code="invalid-request", message="The request cannot be read.", at=at)
         return answer(request, problem, 422)
 
     @on(HttpError)

@@ -75,7 +75,7 @@ def revision_bundle(request: HttpRequest, short: str) -> HttpResponse:
 
 @router.post("/bundles", response={200: BroughtInOut, **FAILED})
 def post_bundle(
-    request: HttpRequest, bundle: UploadedFile = File(...), replaces: str = Form("")
+    request: HttpRequest, bundle: File[UploadedFile], replaces: Form[str] = ""
 ) -> BroughtInOut:
     require_maintainer(request.user)
     if bundle.size is None or bundle.size > MAX_BYTES:
@@ -93,9 +93,7 @@ def post_bundle(
 
 
 @router.post("/drafts/{codename}/{slug}/publish", response={200: PublishedOut, **FAILED})
-def post_publish(
-    request: HttpRequest, codename: str, slug: str, body: PublishIn
-) -> PublishedOut:
+def post_publish(request: HttpRequest, codename: str, slug: str, body: PublishIn) -> PublishedOut:
     revision = publish(
         actor=request.user, codename=codename, slug=slug, seen=body.seen, now=timezone.now()
     )
@@ -104,9 +102,7 @@ def post_publish(
 
 @router.post("/revisions/{short}/withdraw", response={200: PublishedOut, **FAILED})
 def post_withdraw(request: HttpRequest, short: str, body: WithdrawIn) -> PublishedOut:
-    withdrawal = withdraw(
-        actor=request.user, short=short, reason=body.reason, now=timezone.now()
-    )
+    withdrawal = withdraw(actor=request.user, short=short, reason=body.reason, now=timezone.now())
     return PublishedOut(version=withdrawal.revision.version, short=withdrawal.revision.short)
 
 

@@ -29,7 +29,7 @@ def possible_values(space: Space, within: Node) -> dict[str, tuple[str, ...]]:
         if node.level == LEAF_LEVEL:
             return node.value is True
         if node not in reaches:
-            reaches[node] = any([alive(kid) for kid in node.kids])
+            reaches[node] = any(alive(kid) for kid in node.kids)
         return reaches[node]
 
     done: set[Node] = set()
@@ -87,18 +87,25 @@ def _split(space: Space, part: Node, within: Node, most: int) -> list[Box] | Non
         return [box]
     if most < 2:
         return None
-    # The fact that shows first in the diagram is the one its author would name first.
-    fact = space.facts[part.level]
-    by_kid: dict[Node, list[str]] = {}
-    for value, kid in zip(fact.values, part.kids, strict=True):
-        by_kid.setdefault(kid, []).append(value)
+    # The first fact that tells members apart is the one its author would name first.
+    node = part
+    while len(by_kid := _groups(space, node)) == 1:
+        node = next(iter(by_kid))
+    fact = space.facts[node.level]
     found: list[Box] = []
-    for kid, values in by_kid.items():
-        if kid is space.false:
-            continue
+    for values in by_kid.values():
         cell = box_set(space, {fact.name: tuple(values)})
         rest = _split(space, space.both(part, cell), within, most - len(found))
         if rest is None or len(found) + len(rest) > most:
             return None
         found += rest
+    return found
+
+
+def _groups(space: Space, node: Node) -> dict[Node, list[str]]:
+    """The values of the node's fact that lead on, by where they lead."""
+    found: dict[Node, list[str]] = {}
+    for value, kid in zip(space.facts[node.level].values, node.kids, strict=True):
+        if kid is not space.false:
+            found.setdefault(kid, []).append(value)
     return found

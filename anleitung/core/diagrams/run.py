@@ -121,9 +121,9 @@ def _run_step(space: Space, step: Step, run: Run, budget: Budget) -> None:
     for path, writes in done:
         for slot, node in writes.items():
             after[slot] = space.ite(path, node, after[slot])
-    for path, ended in gone:
+    for path, left in gone:
         alive = space.minus(alive, path)
-        end_key = (step.id, ended.how, ended.finding)
+        end_key = (step.id, left.how, left.finding)
         run.ended[end_key] = space.either(run.ended.get(end_key, space.false), path)
     run.states.append(after)
     run.alive.append(alive)

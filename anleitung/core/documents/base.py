@@ -51,21 +51,20 @@ def _plain_name(value: str) -> str:
     return value
 
 
-def _text(most: int, *, pattern: str | None = None, least: int = 1) -> Any:
-    return Annotated[
-        str,
-        BeforeValidator(_normal),
-        StringConstraints(min_length=least, max_length=most, pattern=pattern),
-    ]
+_NORMAL = BeforeValidator(_normal)
 
 
-Id = _text(60, pattern=r"^[a-z][a-z0-9]*(-[a-z0-9]+)*$")
-ShortText = _text(200)
-Prose = _text(20_000, least=0)
-BuildString = _text(80, pattern=r"^[A-Za-z0-9][A-Za-z0-9._/+-]*$")
-Token = _text(40, pattern=r"^[A-Za-z0-9][A-Za-z0-9._+-]*$")
-FileName = Annotated[_text(150), AfterValidator(_plain_name)]
-Sha256 = _text(64, least=64, pattern=r"^[0-9a-f]{64}$")
+def _length(most: int, pattern: str | None = None, least: int = 1) -> StringConstraints:
+    return StringConstraints(min_length=least, max_length=most, pattern=pattern)
+
+
+Id = Annotated[str, _NORMAL, _length(60, r"^[a-z][a-z0-9]*(-[a-z0-9]+)*$")]
+ShortText = Annotated[str, _NORMAL, _length(200)]
+Prose = Annotated[str, _NORMAL, _length(20_000, least=0)]
+BuildString = Annotated[str, _NORMAL, _length(80, r"^[A-Za-z0-9][A-Za-z0-9._/+-]*$")]
+Token = Annotated[str, _NORMAL, _length(40, r"^[A-Za-z0-9][A-Za-z0-9._+-]*$")]
+FileName = Annotated[str, _NORMAL, _length(150), AfterValidator(_plain_name)]
+Sha256 = Annotated[str, _NORMAL, _length(64, r"^[0-9a-f]{64}$", least=64)]
 
 
 @dataclass(frozen=True, slots=True)

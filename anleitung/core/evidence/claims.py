@@ -44,12 +44,7 @@ def log_above(n: int, k: int, rate: float) -> float:
     tail = float(betaincc(1 + k, 1 + n - k, rate))
     if tail <= 0:
         return -inf
-    return (
-        float(betaln(1 + k, 1 + n - k))
-        + log(tail)
-        - log(1 - rate)
-        - log_likelihood(n, k, rate)
-    )
+    return float(betaln(1 + k, 1 + n - k)) + log(tail) - log(1 - rate) - log_likelihood(n, k, rate)
 
 
 def edge(a: float, b: float, failures: float, d: float) -> tuple[float, float]:

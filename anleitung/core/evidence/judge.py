@@ -129,9 +129,7 @@ def _shade(judged: Sequence[_Judged], alpha: float) -> list[_Judged]:
     return ordered[:keep]
 
 
-def _show(
-    shaded: list[_Judged], outcomes: Sequence[Outcome], alpha: float
-) -> tuple[Flag, ...]:
+def _show(shaded: list[_Judged], outcomes: Sequence[Outcome], alpha: float) -> tuple[Flag, ...]:
     flags: list[Flag] = []
     shown: set[Combination] = set()
     left = frozenset(range(len(outcomes)))

@@ -200,6 +200,6 @@ def _dead_notice(reports: Sequence[CountedReport], now: datetime) -> str:
         return _("One report of a dead phone is being checked. This notice ends on {day}.").format(
             day=until
         )
-    return _(
-        "{count} reports of dead phones are being checked. This notice ends on {day}."
-    ).format(count=len(recent), day=until)
+    return _("{count} reports of dead phones are being checked. This notice ends on {day}.").format(
+        count=len(recent), day=until
+    )

@@ -270,14 +270,16 @@ def _location(loc: tuple[int | str, ...], value: Any) -> Location:
     found: list[int | str] = []
     here: Any = value
     for part in loc:
-        if (isinstance(here, dict) and part in here) or (isinstance(here, list) and isinstance(part, int) and part < len(here)):
-            here = here[part]
-        elif isinstance(here, dict) and part == here.get("action"):
-            continue
+        if isinstance(here, dict):
+            if part not in here and part == here.get("action"):
+                continue
+            inside = part in here
         else:
-            found.append(part)  # a missing field: the line is that of its surroundings
-            break
+            inside = isinstance(here, list) and isinstance(part, int) and part < len(here)
         found.append(part)
+        if not inside:  # a missing field: the line is that of its surroundings
+            break
+        here = here[part]
     return tuple(found)
 
 

@@ -49,7 +49,8 @@ def read_yaml(text: str) -> Tree:
     documents = nodes = 0
     try:
         for event in yaml.parse(text, Loader=_LOADER):
-            line, column = event.start_mark.line + 1, event.start_mark.column + 1
+            mark = event.start_mark
+            line, column = (mark.line + 1, mark.column + 1) if mark else (1, 1)
             if isinstance(event, yaml.AliasEvent):
                 raise InvalidYaml("aliases (*name) are not used in a bundle", line, column)
             if isinstance(event, yaml.DocumentStartEvent):
@@ -73,11 +74,11 @@ def read_yaml(text: str) -> Tree:
             elif isinstance(event, yaml.MappingEndEvent | yaml.SequenceEndEvent):
                 stack.pop()
     except yaml.MarkedYAMLError as error:
-        mark = error.problem_mark or error.context_mark
+        fault = error.problem_mark or error.context_mark
         raise InvalidYaml(
             f"not YAML: {error.problem or error.context}",
-            mark.line + 1 if mark else 1,
-            mark.column + 1 if mark else 1,
+            fault.line + 1 if fault else 1,
+            fault.column + 1 if fault else 1,
         ) from error
     except yaml.reader.ReaderError as error:
         line = text.count("\n", 0, error.position) + 1

@@ -36,7 +36,11 @@ def start_facts(
         Fact("variant", tuple(v.id for v in device.variants), device.usual_variant, 4),
         Fact("region", device.regions, device.regions[0], 2),
         Fact("carrier", carriers, usual_carrier, 4),
-        Fact("unlock-wait", ("over", "running"), "over", 3),
+        *(
+            [Fact("unlock-wait", ("over", "running"), "over", 3)]
+            if any(c.unlocking == "after-wait" for c in device.carriers)
+            else []
+        ),
         Fact("bootloader", ("locked", "unlocked"), "locked", 3),
         Fact("unlock-switch", ("off", "on"), "off", 3),
         Fact("debugging", ("off", "on"), "off", 3),

@@ -81,13 +81,13 @@ def _changes(
         groups = [
             (value, space.both(space.where(delta, value), concerned))
             for value in space.leaves_within(delta, concerned)
-            if value is not None
+            if isinstance(value, tuple)
         ]
         kinds = frozenset({Kind.PHONE})
         groups.sort(key=lambda g: (-space.count(g[1], kinds), str(g[0])))
         settles = len(space.leaves_within(shown.after, concerned)) == 1
         for value, phones in groups[:MOST_GROUPS]:
-            was, becomes = value  # type: ignore[misc]
+            was, becomes = value
             entry = merged.setdefault((shown.group, was, becomes, phones), _Merged())
             entry.names.append(shown.name)
             entry.is_loss |= becomes == _GONE

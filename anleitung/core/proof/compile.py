@@ -6,12 +6,13 @@ from functools import partial
 
 from anleitung.core.conditions.model import Condition, Evaluated
 from anleitung.core.conditions.text import print_condition
-from anleitung.core.diagrams.run import Budget, DiagramAlgebra, Procedure, Run, run_all
+from anleitung.core.diagrams.run import Budget, DiagramAlgebra, Procedure, Run, State, run_all
 from anleitung.core.diagrams.run import Step as CompiledStep
-from anleitung.core.diagrams.space import Space
+from anleitung.core.diagrams.space import Node, Space
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Branch, Choose, Row, rows_of
 from anleitung.core.phone.actions import Step
+from anleitung.core.phone.boot import check_start
 from anleitung.core.phone.facts import start_facts, start_state
 from anleitung.core.phone.world import Phone, World
 
@@ -45,13 +46,23 @@ def compile_bundle(bundle: Bundle) -> tuple[tuple[Row, ...], Procedure]:
     branches = [row.step.id for row in rows if isinstance(row.step, Branch)]
     start = start_state(space, world, branches)
     admission = world.formula(bundle.guide.admission.condition)
-    admitted = space.where(admission.over(DiagramAlgebra(space, start.__getitem__)), True)
+    possible = possible_starts(space, start, world)
+    admits = space.where(admission.over(DiagramAlgebra(space, start.__getitem__)), True)
     steps = [CompiledStep(row.step.id, _act(row.step, world), row.guards) for row in rows]
     steps += [
         CompiledStep(END, partial(_judge, promise=p.condition, world=world))
         for p in bundle.guide.promise.holds
     ]
-    return rows, Procedure(space, start, admitted, tuple(steps))
+    return rows, Procedure(space, start, space.both(admits, possible), tuple(steps))
+
+
+def possible_starts(space: Space, start: State, world: World) -> Node:
+    """The phones that run their system before the first step, as every guide takes for granted.
+
+    The boot rule says which: a locked phone on a foreign system, for one, does not exist.
+    """
+    judge = CompiledStep("start", partial(_must_start, world=world))
+    return run_all(Procedure(space, start, space.true, (judge,)), Budget()).alive[-1]
 
 
 def run_bundle(bundle: Bundle, budget: Budget) -> Compiled:
@@ -70,6 +81,12 @@ def _act(step: Step | Choose | Branch, world: World) -> Callable[[Phone], None]:
 
 def _run_step(phone: Phone, *, step: Step, world: World) -> None:
     step.run(phone, world)
+
+
+def _must_start(phone: Phone, *, world: World) -> None:
+    refusal = check_start(phone, world)
+    if refusal is not None:
+        phone.end(refusal.how, refusal.finding, refusal.subject)
 
 
 def _nothing(phone: Phone) -> None:

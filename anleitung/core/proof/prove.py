@@ -6,7 +6,7 @@ from anleitung.core.diagrams.witness import find_witness
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.phone.world import MODEL_VERSION
 from anleitung.core.proof.changes import phones_out, trace_of
-from anleitung.core.proof.compile import END, Compiled, run_bundle
+from anleitung.core.proof.compile import END, Compiled, possible_starts, run_bundle
 from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings import BY_ID, COURSE_RULES, DOCUMENT_RULES
 from anleitung.core.proof.model import (
@@ -38,7 +38,9 @@ def report(compiled: Compiled) -> ProofOut:
         unfinished_at=run.unfinished_at,
         phones=CountsOut(
             admitted=space.count(admitted, phone),
-            counted=space.count(space.true, phone),
+            counted=space.count(
+                possible_starts(space, compiled.procedure.start, compiled.bundle.world), phone
+            ),
             starts=space.count(admitted, frozenset({Kind.PHONE, Kind.OPTION})),
         ),
         paths=run.paths,

@@ -149,16 +149,16 @@ def _of_step(bundle: Bundle, step: Step | Choose | Branch) -> dict[str, object]:
         }
     if isinstance(step, Branch):
         asks, sentence = f"branch.{step.id}", step.ask
-        answers = (ChoiceOut(id="yes", says=_("Yes")), ChoiceOut(id="no", says=_("No")))
+        answers = [ChoiceOut(id="yes", says=_("Yes")), ChoiceOut(id="no", says=_("No"))]
     else:
         option = next(o for o in bundle.guide.options if o.id == step.option)
         asks, sentence = f"option.{step.option}", option.ask
-        answers = tuple(ChoiceOut(id=c.id, says=c.says) for c in option.choices)
+        answers = [ChoiceOut(id=c.id, says=c.says) for c in option.choices]
     return {
         "kind": "branch" if isinstance(step, Branch) else "choose",
         "sentence": sentence,
         "asks": asks,
-        "answers": answers,
+        "answers": tuple(answers),
         "sight": "",
         "duration": "",
         "cautions": (),
@@ -170,7 +170,7 @@ _ANSWERS: dict[object, str] = {True: "yes", False: "no"}
 
 
 def _guard_words(slot: str, wanted: object) -> str:
-    """"branch.base=yes", "option.data=clean": what the reader's page shows and hides rows by."""
+    """ "branch.base=yes", "option.data=clean": what the reader's page shows and hides rows by."""
     return f"{slot}={_ANSWERS.get(wanted, wanted)}"
 
 

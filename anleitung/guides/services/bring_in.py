@@ -19,9 +19,7 @@ class BroughtIn:
     replaced: bool
 
 
-def bring_in(
-    *, actor: Any, files: dict[str, bytes], replaces: str, now: datetime
-) -> BroughtIn:
+def bring_in(*, actor: Any, files: dict[str, bytes], replaces: str, now: datetime) -> BroughtIn:
     """replaces: the fingerprint of the draft that the actor means to replace, "" for none.
 
     Raises InvalidBundle, AlreadyPublished, DraftMoved; then nothing is stored.

@@ -49,16 +49,14 @@ class Command(BaseCommand):
 
     def _load(self) -> None:
         ensure_roles()
-        actor = [_make_user(*each) for each in LOG_INS][0]
+        actor, *_ = (_make_user(*each) for each in LOG_INS)
         now = BEGAN
         for name in PUBLISHED:
             draft = bring_in(
                 actor=actor, files=bundle_files(CODENAME, name), replaces="", now=now
             ).draft
             now += timedelta(hours=3)
-            publish(
-                actor=actor, codename=CODENAME, slug=name, seen=draft.fingerprint, now=now
-            )
+            publish(actor=actor, codename=CODENAME, slug=name, seen=draft.fingerprint, now=now)
         self._report(Revision.objects.get(guide__slug="clean-install"))
         for days, name in enumerate(DRAFTS):
             bring_in(

@@ -1,0 +1,96 @@
+# The two that matter: make demo, make test. Everything else is a part of them.
+.DELETE_ON_ERROR:
+SHELL := /bin/sh
+PYTHON := .venv/bin/python
+PORT ?= 8000
+WEB_SOURCES := $(shell find web/src web/public -type f) web/package.json web/vite.config.ts web/tsconfig.json
+
+.PHONY: demo demo-reset test check-need-demo check-need-test lint types unit browser web \
+  generated figures screenshots locks clean
+
+demo: check-need-demo .make/static var/secret-key
+	@$(PYTHON) manage.py start_demo --port $(PORT)
+
+demo-reset: check-need-demo .make/static var/secret-key
+	@rm -f var/anleitung.sqlite3 var/anleitung.sqlite3-wal var/anleitung.sqlite3-shm
+	@echo "The demo starts over at the next 'make demo'."
+
+test: check-need-test lint types unit browser
+	@echo "Everything passed."
+
+check-need-demo:
+	@scripts/need demo
+
+check-need-test:
+	@scripts/need test
+
+lint: .make/dev .make/node
+	.venv/bin/ruff format --check .
+	.venv/bin/ruff check .
+	.venv/bin/lint-imports --no-logo
+	cd web && npm run -s lint
+
+types: .make/dev .make/node var/secret-key
+	.venv/bin/mypy
+	cd web && npm run -s types
+
+unit: .make/dev .make/static var/secret-key
+	.venv/bin/pytest -q -n 2 -m "not browser"
+
+browser: .make/dev .make/static var/secret-key
+	.venv/bin/pytest -q -m browser
+
+# What is generated from the code and kept in the repository.
+generated: .make/dev .make/node var/secret-key
+	$(PYTHON) -m anleitung.api.export > docs/openapi.json
+	cd web && npm run -s api
+	$(PYTHON) scripts/generate_docs.py
+
+figures: .make/dev .make/static var/secret-key
+	$(PYTHON) benchmarks/proof.py
+	$(PYTHON) benchmarks/evidence.py
+	$(PYTHON) benchmarks/weight.py
+
+screenshots: .make/dev .make/static var/secret-key
+	$(PYTHON) scripts/screenshots.py
+
+# Lock files with hashes and without any address; needs uv.
+locks:
+	for f in run dev; do uv pip compile --python-version 3.11 --generate-hashes \
+	  --no-emit-index-url --no-emit-find-links --no-header requirements/$$f.in -o requirements/$$f.txt; done
+
+web: .make/static
+
+var/secret-key:
+	@mkdir -p var
+	@python3 -c "import secrets; print(secrets.token_urlsafe(50))" > $@
+
+.make/venv: requirements/run.txt pyproject.toml
+	@mkdir -p .make
+	@echo "Setting up Python packages."
+	@python3 -m venv .venv
+	@.venv/bin/pip install -q --disable-pip-version-check --require-hashes -r requirements/run.txt
+	@.venv/bin/pip install -q --disable-pip-version-check --no-deps --no-build-isolation -e .
+	@touch $@
+
+.make/dev: requirements/dev.txt .make/venv
+	@echo "Setting up the packages for tests."
+	@.venv/bin/pip install -q --disable-pip-version-check --require-hashes -r requirements/dev.txt
+	@touch $@
+
+.make/node: web/package-lock.json web/package.json web/.npmrc
+	@mkdir -p .make
+	@echo "Setting up the packages of the front end."
+	@cd web && npm ci --silent --no-audit --no-fund
+	@touch $@
+
+.make/web: .make/node $(WEB_SOURCES)
+	@cd web && npm run -s build -- --logLevel warn
+	@touch $@
+
+.make/static: .make/web .make/venv var/secret-key
+	@$(PYTHON) manage.py collectstatic --noinput --clear -v0
+	@touch $@
+
+clean:
+	rm -rf .make .venv web/node_modules web/dist var/static

@@ -1,0 +1,123 @@
+"""Random guides on the real catalogue of actions, with one phone walking along.
+
+A step that ends the walking phone is mostly tried again, so that a guide gets somewhere.
+"""
+
+from random import Random
+from typing import Any
+
+from pydantic import TypeAdapter
+
+from anleitung.core.diagrams.one import OneStart
+from anleitung.core.diagrams.subject import Ended
+from anleitung.core.documents.base import Typed
+from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.document import AnyStep, Guide
+from anleitung.core.phone.actions import Step
+from anleitung.core.proof.compile import compile_bundle
+from tests.core.bundles import bundle
+
+STEP: TypeAdapter[Any] = TypeAdapter(AnyStep)
+CONDITIONS = (
+    "variant is M6",
+    "slot is a",
+    "every slot: base >= PS-12.4.1-KU.r2",
+    "base < PS-12.4.7-KU.r3",
+    "bootloader is unlocked",
+    "system is stock and not media is gone",
+    "option.data is keep or data is fresh",
+)
+FILES = ("rettungsring", "wattlaeufer", "radio-m6", "firmware-m6", "radio-k6", "firmware-k6")
+
+
+def small_base() -> Bundle:
+    """The demo's install guide on few builds and carriers, so that every phone can be run."""
+    full = bundle("clean-install")
+    kept = ("PS-12.2.0-KU.r1", "PS-12.4.1-KU.r2", "PS-12.4.7-KU.r3")
+    device = full.device.model_copy(
+        update={"carriers": full.device.carriers[:1], "regions": full.device.regions[:1]}
+    )
+    builds = tuple(b for b in full.builds if b.build in kept)
+    guide = full.guide.model_copy(update={"admission": Typed.parse("always")})
+    return Bundle(guide, device, builds, full.packages, full.tools)
+
+
+# How most guides begin; each of these is left out now and then.
+BEGINNING = (
+    {"action": "obtain", "files": list(FILES), "verify": True},
+    {"action": "switch", "setting": "unlock-switch", "to": "on"},
+    {"action": "switch", "setting": "debugging", "to": "on"},
+    {"action": "connect", "confirm": True},
+    {"action": "enter", "mode": "bootloader", "by": "chord"},
+    {"action": "unlock"},
+    {"action": "enter", "mode": "bootloader", "by": "chord"},
+    {"action": "boot-once", "file": "rettungsring"},
+)
+
+
+def _action(random: Random) -> dict[str, Any]:
+    file, where = random.choice(FILES), random.choice(("running", "other", "both"))
+    part = random.choice(("radio", "firmware", "ramdisk", "system", "calibration", "nowhere"))
+    return random.choice(
+        [
+            {"action": "check", "that": random.choice(CONDITIONS), "ask": "so it is"},
+            {"action": "back-up", "what": ["media"], "checked": random.random() < 0.5},
+            {"action": "switch", "setting": "unlock-switch", "to": random.choice(("on", "off"))},
+            {"action": "switch", "setting": "debugging", "to": "on"},
+            {"action": "connect", "confirm": random.random() < 0.6},
+            {"action": "enter", "mode": "bootloader", "by": random.choice(("command", "chord"))},
+            {"action": "enter", "mode": "recovery", "by": random.choice(("menu", "chord"))},
+            {"action": "unlock"},
+            {"action": "obtain", "files": list(FILES), "verify": random.random() < 0.7},
+            {"action": "place", "file": file},
+            {"action": "flash", "partition": part, "file": file, "where": where},
+            {"action": "boot-once", "file": "rettungsring"},
+            {"action": "format-data"},
+            {"action": "install", "file": file, "source": random.choice(("internal", "sideload"))},
+            {"action": "restart"},
+            {"action": "set-up"},
+        ]
+    )
+
+
+def random_bundle(seed: int, *, base: Bundle, length: int = 12) -> Bundle:
+    random = Random(seed)
+    _, procedure = compile_bundle(base)
+    start = random.choice(list(procedure.space.starts(procedure.admitted))[:200])
+    state = {slot: procedure.space.at(n, start) for slot, n in procedure.start.items()}
+    state = {slot: value for slot, value in state.items() if not slot.startswith("branch.")}
+    steps: list[dict[str, Any]] = []
+    beginning = [step for step in BEGINNING[: random.randrange(9)] if random.random() < 0.9]
+    for number in range(length):
+        for tried in range(8):
+            planned = number < len(beginning) and tried == 0
+            action = beginning[number] if planned else _action(random)
+            made = {"id": f"s{number}", **action}
+            step: Step = STEP.validate_python(made)
+            view = OneStart(state)
+            try:
+                step.run(view, base.world)
+            except Ended:
+                if random.random() > 0.08:
+                    continue
+            state = view.state
+            break
+        steps.append(made)
+    cut = random.randrange(length)
+    branch = {
+        "action": "branch", "id": "asked", "on": random.choice(CONDITIONS), "ask": "is it so",
+        "then": steps[cut : cut + 2], "otherwise": [{"id": "else", "action": "restart"}],
+    }  # fmt: skip
+    steps[cut : cut + 2] = [branch]
+    choice = random.randrange(len(steps))
+    chosen = {
+        "action": "choose", "id": "chosen", "option": "data",
+        "choices": {"clean": steps[choice : choice + 1], "keep": []},
+    }  # fmt: skip
+    steps[choice : choice + 1] = [chosen]
+    plain = base.guide.model_dump(mode="python") | {
+        "steps": steps,
+        "admission": random.choice(("always", *CONDITIONS[:5])),
+        "promise": {"holds": list(random.sample(CONDITIONS, 2)), "loses": []},
+    }
+    return Bundle(Guide.model_validate(plain), base.device, base.builds, base.packages, base.tools)
