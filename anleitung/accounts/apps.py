@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from django.apps import AppConfig
+from django.apps import AppConfig, apps
 from django.db.models.signals import post_migrate
 
 
@@ -11,7 +11,8 @@ class AccountsConfig(AppConfig):
     label = "accounts"
 
     def ready(self) -> None:
-        post_migrate.connect(make_roles, sender=self)
+        # The signal is sent for apps with models only; the groups stand among those of auth.
+        post_migrate.connect(make_roles, sender=apps.get_app_config("auth"))
 
 
 def make_roles(**_: Any) -> None:

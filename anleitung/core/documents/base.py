@@ -27,7 +27,7 @@ FORMAT = "anleitung/1"
 Fingerprint = NewType("Fingerprint", str)  # "sha256:" and 64 hex digits
 
 
-def _normal(value: Any) -> Any:
+def normal_text(value: Any) -> Any:
     """Text in NFC with line feeds only: the same words give the same bytes everywhere."""
     if not isinstance(value, str):
         return value
@@ -51,20 +51,21 @@ def _plain_name(value: str) -> str:
     return value
 
 
-_NORMAL = BeforeValidator(_normal)
+_NORMAL = BeforeValidator(normal_text)
 
 
 def _length(most: int, pattern: str | None = None, least: int = 1) -> StringConstraints:
     return StringConstraints(min_length=least, max_length=most, pattern=pattern)
 
 
-Id = Annotated[str, _NORMAL, _length(60, r"^[a-z][a-z0-9]*(-[a-z0-9]+)*$")]
-ShortText = Annotated[str, _NORMAL, _length(200)]
-Prose = Annotated[str, _NORMAL, _length(20_000, least=0)]
-BuildString = Annotated[str, _NORMAL, _length(80, r"^[A-Za-z0-9][A-Za-z0-9._/+-]*$")]
-Token = Annotated[str, _NORMAL, _length(40, r"^[A-Za-z0-9][A-Za-z0-9._+-]*$")]
-FileName = Annotated[str, _NORMAL, _length(150), AfterValidator(_plain_name)]
-Sha256 = Annotated[str, _NORMAL, _length(64, r"^[0-9a-f]{64}$", least=64)]
+Id = Annotated[str, _length(60, r"^[a-z][a-z0-9]*(-[a-z0-9]+)*$"), _NORMAL]
+ShortText = Annotated[str, _length(200), _NORMAL]
+MAX_PROSE = 20_000
+Prose = Annotated[str, _length(MAX_PROSE, least=0), _NORMAL]
+BuildString = Annotated[str, _length(80, r"^[A-Za-z0-9][A-Za-z0-9._/+-]*$"), _NORMAL]
+Token = Annotated[str, _length(40, r"^[A-Za-z0-9][A-Za-z0-9._+-]*$"), _NORMAL]
+FileName = Annotated[str, _length(150), AfterValidator(_plain_name), _NORMAL]
+Sha256 = Annotated[str, _length(64, r"^[0-9a-f]{64}$", least=64), _NORMAL]
 
 
 @dataclass(frozen=True, slots=True)
@@ -92,7 +93,7 @@ class Typed:
             return value
         if not isinstance(value, str):
             raise ValueError("a condition is written as text")
-        text = str(_normal(value))
+        text = str(normal_text(value))
         try:
             return cls(parse_condition(text), " ".join(text.split()))
         except InvalidCondition as error:

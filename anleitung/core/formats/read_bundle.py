@@ -2,14 +2,14 @@
 
 import re
 import zipfile
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from io import BytesIO
 from typing import Any, TypeVar
 
 from pydantic import BaseModel, ValidationError
 
-from anleitung.core.documents.base import FORMAT
+from anleitung.core.documents.base import FORMAT, MAX_PROSE, normal_text
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.package import BuildList, Package
 from anleitung.core.documents.tool import Tool
@@ -18,7 +18,7 @@ from anleitung.core.formats.checksums import NAME as CHECKSUMS
 from anleitung.core.formats.checksums import read_checksums
 from anleitung.core.formats.yaml_tree import InvalidYaml, Location, Tree, read_yaml
 from anleitung.core.guide.bundle import Bundle, step_places
-from anleitung.core.guide.document import MAX_STEPS, Guide
+from anleitung.core.guide.document import MAX_STEPS, Branch, Choose, Guide
 
 MAX_BYTES = 5_000_000
 MAX_FILES = 500
@@ -185,6 +185,11 @@ class _Reader:
         if kind is Guide and _count_steps(value) > MAX_STEPS:
             self.fault(name, tree.line_of(("steps",)), f"more than {MAX_STEPS} steps")
             return None
+        twice = list(_used_twice(value, (), set())) if kind is Guide else []
+        for at, name_twice in twice:
+            self.fault_at(name, at, f"step id {name_twice!r} is used twice; each needs its own")
+        if twice:
+            return None
         try:
             return kind.model_validate(value)
         except ValidationError as error:
@@ -212,7 +217,7 @@ class _Reader:
     def with_prose(self, guide: Guide, texts: Mapping[str, str | None]) -> Guide:
         """The guide with the Markdown files of the bundle put to their steps."""
         prose = {
-            name.removeprefix("prose/").removesuffix(".md"): (text or "").strip()
+            name.removeprefix("prose/").removesuffix(".md"): normal_text((text or "").strip())
             for name, text in texts.items()
             if name.startswith("prose/")
         }
@@ -220,24 +225,30 @@ class _Reader:
         for name in prose:
             if name != INTRODUCTION and name not in places:
                 self.fault(f"prose/{name}.md", 0, f"the guide has no step {name}")
-        value = guide.model_dump(mode="python")
-        if INTRODUCTION in prose:
-            value["introduction"] = prose[INTRODUCTION]
-        for name, at in places.items():
-            if name not in prose:
-                continue
-            step: Any = value
-            for part in at:
-                step = step[part]
-            if step["prose"]:
-                self.fault(f"prose/{name}.md", 0, f"step {name} has prose in guide.yaml as well")
-            step["prose"] = prose[name]
-        try:
-            return Guide.model_validate(value)
-        except ValidationError as error:
-            for item in error.errors(include_url=False):
-                self.fault("prose", 0, _sentence(item))
-            return guide
+        for name, text in prose.items():
+            if len(text) > MAX_PROSE:
+                self.fault(f"prose/{name}.md", 0, f"longer than {MAX_PROSE:,} characters")
+        steps = tuple(self._step_with_prose(step, prose) for step in guide.steps)
+        introduction = prose.get(INTRODUCTION, guide.introduction)
+        return guide.model_copy(update={"steps": steps, "introduction": introduction})
+
+    def _step_with_prose(self, step: Any, prose: Mapping[str, str]) -> Any:
+        """A copy, and not a new reading: conditions keep the way they were typed."""
+        change: dict[str, Any] = {}
+        if step.id in prose:
+            if step.prose:
+                self.fault(f"prose/{step.id}.md", 0, f"step {step.id} has prose in guide.yaml too")
+            change["prose"] = prose[step.id]
+        if isinstance(step, Choose):
+            change["choices"] = {
+                choice: tuple(self._step_with_prose(each, prose) for each in inner)
+                for choice, inner in step.choices.items()
+            }
+        elif isinstance(step, Branch):
+            for arm in ("then", "otherwise"):
+                inner = getattr(step, arm)
+                change[arm] = tuple(self._step_with_prose(each, prose) for each in inner)
+        return step.model_copy(update=change)
 
     def compare_checksums(self, text: str | None, packages: tuple[Package, ...]) -> None:
         if text is None:
@@ -263,6 +274,21 @@ def _count_steps(value: Any) -> int:
     if isinstance(value, dict):
         return ("action" in value) + sum(map(_count_steps, value.values()))
     return sum(map(_count_steps, value)) if isinstance(value, list) else 0
+
+
+def _used_twice(value: Any, at: Location, seen: set[str]) -> Iterator[tuple[Location, str]]:
+    """Where a step has the id of an earlier one."""
+    if isinstance(value, dict):
+        name = value.get("id")
+        if "action" in value and isinstance(name, str):
+            if name in seen:
+                yield (*at, "id"), name
+            seen.add(name)
+        for key, inner in value.items():
+            yield from _used_twice(inner, (*at, key), seen)
+    elif isinstance(value, list):
+        for i, inner in enumerate(value):
+            yield from _used_twice(inner, (*at, i), seen)
 
 
 def _location(loc: tuple[int | str, ...], value: Any) -> Location:
@@ -296,15 +322,11 @@ def _sentence(item: Any) -> str:
         return "a step begins with its action"
     if kind == "value_error":
         return str(context["error"])
-    if kind in ("string_pattern_mismatch", "string_too_short", "string_too_long"):
-        text = str(given)
-        pattern = context.get("pattern", "")
-        if "0-9a-f" in pattern or item["loc"][-1] == "sha256":
-            return (
-                f"expected 64 hex digits in lower case, got {len(text)} characters. "
-                "Copy the whole value from the release page"
-            )
-        return f"{item['msg']}, got {text[:60]!r}"
+    if item["loc"][-1] == "sha256":
+        return (
+            f"expected 64 hex digits in lower case, got {len(str(given))} characters. "
+            "Copy the whole value from the release page"
+        )
     if isinstance(given, str):
         return f"{item['msg']}, got {given[:60]!r}"
     return str(item["msg"])

@@ -61,6 +61,8 @@ def read_yaml(text: str) -> Tree:
                 nodes += 1
                 if nodes > MAX_NODES:
                     raise InvalidYaml(f"more than {MAX_NODES} values", line, column)
+                if event.anchor is not None:
+                    raise InvalidYaml("anchors (&name) are not used in a bundle", line, column)
                 if getattr(event, "tag", None) is not None:
                     raise InvalidYaml("tags (!name) are not used in a bundle", line, column)
             if isinstance(event, yaml.ScalarEvent):

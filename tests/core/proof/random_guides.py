@@ -71,8 +71,10 @@ def _action(random: Random) -> dict[str, Any]:
             {"action": "obtain", "files": list(FILES), "verify": random.random() < 0.7},
             {"action": "place", "file": file},
             {"action": "flash", "partition": part, "file": file, "where": where},
+            {"action": "flash", "partition": "radio", "file": file, "where": where},
             {"action": "boot-once", "file": "rettungsring"},
             {"action": "format-data"},
+            {"action": "install", "file": "wattlaeufer", "source": "sideload"},
             {"action": "install", "file": file, "source": random.choice(("internal", "sideload"))},
             {"action": "restart"},
             {"action": "set-up"},
@@ -87,9 +89,9 @@ def random_bundle(seed: int, *, base: Bundle, length: int = 12) -> Bundle:
     state = {slot: procedure.space.at(n, start) for slot, n in procedure.start.items()}
     state = {slot: value for slot, value in state.items() if not slot.startswith("branch.")}
     steps: list[dict[str, Any]] = []
-    beginning = [step for step in BEGINNING[: random.randrange(9)] if random.random() < 0.9]
+    beginning = [step for step in BEGINNING[: random.randrange(3, 9)] if random.random() < 0.9]
     for number in range(length):
-        for tried in range(8):
+        for tried in range(30):
             planned = number < len(beginning) and tried == 0
             action = beginning[number] if planned else _action(random)
             made = {"id": f"s{number}", **action}
@@ -98,12 +100,12 @@ def random_bundle(seed: int, *, base: Bundle, length: int = 12) -> Bundle:
             try:
                 step.run(view, base.world)
             except Ended:
-                if random.random() > 0.08:
+                if random.random() > 0.01:
                     continue
             state = view.state
+            steps.append(made)
             break
-        steps.append(made)
-    cut = random.randrange(length)
+    cut = random.randrange(len(steps))
     branch = {
         "action": "branch", "id": "asked", "on": random.choice(CONDITIONS), "ask": "is it so",
         "then": steps[cut : cut + 2], "otherwise": [{"id": "else", "action": "restart"}],

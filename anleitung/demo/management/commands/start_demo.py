@@ -34,8 +34,10 @@ class Command(BaseCommand):
             f"  http://127.0.0.1:{port}/c/      the workbench, with one of these log-ins:"
         )
         call_command("load_demo", log_ins=True, stdout=self.stdout)
-        self.stdout.write(f"\n  Bundles to try are in {bundles.relative_to(settings.HOME)}/. "
-                          "Ctrl-C stops the site.\n")  # fmt: skip
+        shown = (
+            bundles.relative_to(settings.HOME) if bundles.is_relative_to(settings.HOME) else bundles
+        )
+        self.stdout.write(f"\n  Bundles to try are in {shown}/. Ctrl-C stops the site.\n")
         self.stdout.flush()
         connections.close_all()
         os.execv(

@@ -1,0 +1,137 @@
+"""The real interface: the site as it is served, in Debian's Chromium, with no other host."""
+
+import os
+import re
+import shutil
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+from playwright.sync_api import BrowserContext, Page, expect
+
+from anleitung.core.formats.write_bundle import write_zip
+from anleitung.demo.management.commands.load_demo import LOG_INS
+from tests.core.bundles import Edit, edited_files
+
+HOME = Path(__file__).parents[2]
+CHROMIUM = os.environ.get("CHROMIUM") or shutil.which("chromium") or "/usr/bin/chromium"
+QUIET = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
+
+expect.set_options(timeout=10_000)
+
+
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    for item in items:
+        if "tests/browser" in item.path.as_posix():
+            item.add_marker(pytest.mark.browser)
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args(browser_type_launch_args: dict[str, Any]) -> dict[str, Any]:
+    return browser_type_launch_args | {"executable_path": CHROMIUM, "args": QUIET}
+
+
+@pytest.fixture(scope="session")
+def browser_context_args(browser_context_args: dict[str, Any]) -> dict[str, Any]:
+    return browser_context_args | {"viewport": {"width": 1280, "height": 800}}
+
+
+@pytest.fixture(scope="session")
+def base_url(tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
+    """The demo, started by its own command on data of its own."""
+    data = tmp_path_factory.mktemp("site")
+    with socket.socket() as free:
+        free.bind(("127.0.0.1", 0))
+        port = free.getsockname()[1]
+    env = os.environ | {
+        "ANLEITUNG_DATA": str(data),
+        "ANLEITUNG_SECRET_KEY": "only-for-the-browser-tests",
+        "ANLEITUNG_REPORTS_PER_ADDRESS": "500",
+    }
+    manage = [sys.executable, str(HOME / "manage.py")]
+    subprocess.run([*manage, "collectstatic", "--noinput", "-v0"], env=env, check=True)
+    log = (data / "log").open("w")
+    site = subprocess.Popen(
+        [*manage, "start_demo", "--port", str(port)], env=env, stdout=log, stderr=log
+    )
+    address = f"http://127.0.0.1:{port}"
+    try:
+        for _ in range(300):
+            try:
+                urllib.request.urlopen(address, timeout=2)
+                break
+            except OSError:
+                assert site.poll() is None, (data / "log").read_text()
+                time.sleep(0.1)
+        yield address
+    finally:
+        site.terminate()
+        site.wait(10)
+        log.close()
+
+
+@pytest.fixture(autouse=True)
+def _nothing_leaves_and_nothing_breaks(
+    request: pytest.FixtureRequest, context: BrowserContext, base_url: str
+) -> Iterator[None]:
+    """Any request to another host fails the test, and so does any error in the page."""
+    foreign: list[str] = []
+    broken: list[str] = []
+    context.on(
+        "request",
+        lambda r: (
+            foreign.append(r.url) if not re.match(f"{base_url}/|data:|blob:", r.url) else None
+        ),
+    )
+    context.on("weberror", lambda e: broken.append(str(e.error)))
+    context.on(
+        "console",
+        lambda m: (
+            broken.append(m.text)
+            if m.type == "error" and "Failed to load resource" not in m.text
+            else None
+        ),
+    )
+    yield
+    assert foreign == []
+    assert broken == []
+
+
+@pytest.fixture
+def bench(page: Page) -> Page:
+    """The workbench, signed in as the demo's maintainer."""
+    name, password, _ = LOG_INS[0]
+    page.goto("/login")
+    page.get_by_label("Name").fill(name)
+    page.get_by_label("Password").fill(password)
+    page.get_by_role("button", name="Sign in").click()
+    expect(page.get_by_role("heading", name="Waiting for a decision")).to_be_visible()
+    return page
+
+
+def packed(home: Path, name: str, *edits: Edit) -> Path:
+    path = home / "bundle.zip"
+    path.write_bytes(write_zip(edited_files(name, edits)))
+    return path
+
+
+def no_sideways_scroll(page: Page) -> bool:
+    return bool(
+        page.evaluate(
+            "document.documentElement.scrollWidth <= document.documentElement.clientWidth"
+        )
+    )

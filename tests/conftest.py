@@ -1,0 +1,45 @@
+"""Fixtures shared by the tests of the site."""
+
+from datetime import UTC, datetime
+from typing import Any
+
+import pytest
+from django.contrib.auth import get_user_model
+from django.contrib.auth.models import Group
+from django.test import Client
+
+from anleitung.accounts.roles import MAINTAINER
+from anleitung.demo.bundles import bundle_files
+from anleitung.guides.models import Revision
+from anleitung.guides.services.bring_in import bring_in
+from anleitung.guides.services.publish import publish
+
+NOW = datetime(2026, 11, 1, 12, 0, tzinfo=UTC)
+
+
+@pytest.fixture
+def maintainer(db: None) -> Any:
+    user = get_user_model().objects.create_user(username="mira.f", password="a-long-enough-word")
+    user.groups.add(Group.objects.get(name=MAINTAINER))
+    return user
+
+
+@pytest.fixture
+def client_of_maintainer(maintainer: Any) -> Client:
+    client = Client()
+    client.force_login(maintainer)
+    return client
+
+
+@pytest.fixture
+def revision(maintainer: Any) -> Revision:
+    """The published install guide of the demo."""
+    files = bundle_files("palstek", "clean-install")
+    draft = bring_in(actor=maintainer, files=files, replaces="", now=NOW).draft
+    return publish(
+        actor=maintainer,
+        codename="palstek",
+        slug="clean-install",
+        seen=draft.fingerprint,
+        now=NOW,
+    )

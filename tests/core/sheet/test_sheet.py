@@ -1,0 +1,161 @@
+"""The sheet, the reader's admission check and the chain, from the demo's guides."""
+
+import pytest
+
+from anleitung.core.diagrams.run import Budget
+from anleitung.core.proof.admission import Truth, check_phone
+from anleitung.core.proof.chain import find_link
+from anleitung.core.proof.prove import prove
+from anleitung.core.sheet.build import build_sheet, size_words
+from anleitung.core.sheet.clock import span_words
+from anleitung.core.sheet.model import RowOut, SheetOut
+from anleitung.core.sheet.prose import prose_html
+from tests.core.bundles import bundle
+
+
+def sheet(name: str) -> SheetOut:
+    made = bundle(name)
+    return build_sheet(made, prove(made))
+
+
+def row(of: SheetOut, step: str) -> RowOut:
+    return next(r for r in of.rows if r.id == step)
+
+
+def test_rows_say_what_to_do_what_changes_and_what_it_costs() -> None:
+    made = sheet("clean-install")
+    flash = row(made, "radio-for-m6")
+    assert flash.sentence == "Flash radio-12.4.7-m6.img to radio in both slots"
+    assert (flash.depth, flash.arm) == (2, "If yes")
+    assert flash.under == ("branch.base-in-both-slots=no", "branch.which-chip=yes")
+    [change] = flash.changes
+    assert (change.what, change.after, change.who) == (
+        "both slots, radio",
+        "stock PS-12.4.7-KU.r3",
+        "",
+    )
+    assert {c.host: c.text for c in flash.commands} == {
+        "faehre": "lotse.exe write radio .\\radio-12.4.7-m6.img --both",
+        "kogge": "./lotse write radio ./radio-12.4.7-m6.img --both",
+        "ewer": "lotse write radio radio-12.4.7-m6.img --both",
+    }
+    install = row(made, "install-wattlaeufer")
+    assert [(c.what, c.before, c.after) for c in install.changes] == [
+        ("running slot", "a or b", "the other one"),
+        (
+            "running slot, boot, ramdisk, vendor, system, product and verity",
+            "stock or wattlaeufer",
+            "wattlaeufer 5.0",
+        ),
+    ]
+    wipe = row(made, "format-data")
+    assert wipe.cut == "Here go apps with their settings, photos and files"
+    assert wipe.duration == ""
+    assert row(made, "first-start").duration == "usually 4 to 6 min, give up after 15 min"
+
+
+def test_only_the_first_point_of_no_return_on_a_way_is_marked() -> None:
+    marked = [r.id for r in sheet("clean-install").rows if r.no_return]
+    assert marked == ["radio-for-m6", "radio-for-k6", "format-data", "install-wattlaeufer"]
+
+
+def test_clock_takes_the_arms_of_a_choice_beside_each_other() -> None:
+    made = sheet("clean-install")
+    assert row(made, "radio-for-m6").begins == row(made, "radio-for-k6").begins
+    assert made.takes == "20 to 56 min"
+
+
+def test_cut_names_the_files_that_go_with_the_storage() -> None:
+    assert row(sheet("install-from-storage"), "format-data").cut == (
+        "Here go apps with their settings, photos and files, the files that were copied there"
+    )
+
+
+@pytest.mark.parametrize(
+    ("known", "answer", "unmet"),
+    [
+        ({"variant": "M6", "base": "PS-12.4.7-KU.r3"}, Truth.UNKNOWN, []),
+        ({"bootloader": "locked"}, Truth.NO, ["the bootloader is unlocked"]),
+        ({"base": "PS-99"}, Truth.UNKNOWN, []),
+        (
+            {"bootloader": "unlocked", "base": "PS-12.4.7-KU.r3", "other-base": "PS-12.4.7-KU.r3"},
+            Truth.YES,
+            [],
+        ),
+    ],
+)
+def test_admission_of_a_phone_that_is_partly_known(
+    known: dict[str, str], answer: Truth, unmet: list[str]
+) -> None:
+    found = check_phone(bundle("clean-install"), known)
+    assert found.answer is answer
+    assert [p.words for p in found.parts if p.answer is Truth.NO] == unmet
+
+
+def test_too_old_a_build_is_refused_with_the_reason() -> None:
+    edit = (
+        "guide.yaml",
+        "every slot: base >= PS-12.1.0-KU.r1",
+        "every slot: base >= PS-12.4.1-KU.r2",
+    )
+    found = check_phone(bundle("clean-install", edit), {"base": "PS-12.2.0-BI.r1"})
+    assert found.answer is Truth.NO
+    assert [p.words for p in found.parts if p.answer is Truth.NO] == [
+        "in every slot the firmware base is PS-12.4.1-KU.r2 or newer"
+    ]
+
+
+def test_unlocking_opens_the_way_to_installing_and_not_back() -> None:
+    unlock, install = bundle("unlock"), bundle("clean-install")
+    link = find_link(unlock, install)
+    assert link is not None
+    assert (link.admitted, link.words) == (link.of, "")
+    assert find_link(install, unlock) is None
+    assert find_link(unlock, install, Budget(paths=2)) is None
+
+
+def test_way_is_open_for_some_phones_only_and_says_for_which() -> None:
+    edit = (
+        "guide.yaml",
+        "every slot: base >= PS-12.1.0-KU.r1",
+        "every slot: base >= PS-12.4.1-KU.r2",
+    )
+    link = find_link(bundle("unlock"), bundle("clean-install", edit))
+    assert link is not None
+    assert link.admitted < link.of
+    assert link.words == (
+        "firmware base PS-12.4.1-BI.r2 or newer, "
+        "firmware base of the other slot PS-12.4.1-BI.r2 or newer"
+    )
+
+
+def test_prose_is_cleaned() -> None:
+    made = prose_html(
+        "**Bold** <script>x</script> [a](javascript:x) [b](https://example.org) ![p](x)"
+    )
+    assert "<strong>Bold</strong>" in made
+    assert "<script" not in made
+    assert "javascript:" not in made.replace("(javascript:x)", "")
+    assert 'href="https://example.org"' in made
+    assert "<img" not in made
+
+
+@pytest.mark.parametrize(
+    ("span", "words"),
+    [
+        ((10, 30), "10 to 30 s"),
+        ((90, 90), "90 s"),
+        ((240, 360), "4 to 6 min"),
+        ((3900, 7200), "1 h 5 min to 2 h"),
+    ],
+)
+def test_spans_in_words(span: tuple[int, int], words: str) -> None:
+    assert span_words(span) == words
+
+
+@pytest.mark.parametrize(
+    ("size", "words"),
+    [(999, "999 B"), (22_016, "22 kB"), (1_200_000, "1.2 MB"), (4 * 10**12, "4000 GB")],
+)
+def test_sizes_in_words(size: int, words: str) -> None:
+    assert size_words(size) == words

@@ -1,0 +1,218 @@
+"""The pages of readers without script: the check, the report, what they warn of."""
+
+from datetime import timedelta
+from typing import Any
+
+import pytest
+from django.test import Client
+
+from anleitung.guides.models import Revision
+from anleitung.guides.services.bring_in import bring_in
+from anleitung.guides.services.publish import publish
+from anleitung.reader import views
+from anleitung.reports.evidence import counted_reports
+from anleitung.reports.models import Report
+from anleitung.reports.services.submit import Filled, submit_report
+from anleitung.reports.throttle import Throttle
+from tests.conftest import NOW
+from tests.core.bundles import edited_files
+
+GOOD = {
+    "key": "0123456789abcdef",
+    "base": " PS-12.4.7-KU.r3 ",
+    "variant": "K6",
+    "option.data": "clean",
+    "ending": "worked",
+    "step": "",
+}
+
+
+@pytest.fixture(autouse=True)
+def _fresh_throttle(monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(views, "_throttle", Throttle(per_address=5, per_hour=8))
+
+
+def page(revision: Revision, **query: str) -> str:
+    return Client().get(f"/r/{revision.short}", query).content.decode()
+
+
+@pytest.mark.parametrize(
+    ("query", "says"),
+    [
+        ({"variant": "M6", "build": "PS-12.4.7-KU.r3"}, "Nothing you gave speaks against it."),
+        ({"build": "PS-99-KU.r9"}, "Not known: this build is not in our list"),
+        ({}, "It is for phones for which all of this is so:"),
+        ({"variant": "<b>"}, "It is for phones for which all of this is so:"),
+    ],
+)
+def test_check(revision: Revision, query: dict[str, str], says: str) -> None:
+    assert says in page(revision, **query)
+
+
+def test_check_says_no_with_the_reason(maintainer: Any) -> None:
+    edits = [
+        ("guide.yaml", "every slot: base >= PS-12.1.0-KU.r1", "every slot: base >= PS-12.4.1-KU.r2")
+    ]
+    draft = bring_in(
+        actor=maintainer, files=edited_files("clean-install", edits), replaces="", now=NOW
+    ).draft
+    strict = publish(
+        actor=maintainer, codename="palstek", slug="clean-install", seen=draft.fingerprint, now=NOW
+    )  # fmt: skip
+    text = page(strict, build="PS-12.1.0-KU.r1")
+    assert "This guide is not for your phone." in text
+    assert "in every slot the firmware base is PS-12.4.1-KU.r2 or newer" in text
+
+
+def test_page_holds_cautions_commands_of_the_host_and_the_checksum_list(
+    revision: Revision,
+) -> None:
+    text = page(revision, host="kogge")
+    assert "./lotse write radio ./radio-12.4.7-m6.img --both" in text
+    assert "lotse.exe" not in text
+    before, after = text.split("Format data in the recovery")[:2]
+    assert "Cut." in before
+    assert "All data on the phone goes here." in after
+    answer = Client().get(f"/r/{revision.short}/SHA256SUMS")
+    lines = answer.content.decode().splitlines()
+    assert len(lines) == 6
+    assert lines[-1].endswith("  wattlaeufer-5.0-palstek.zip")
+
+
+def send(revision: Revision, client: Client | None = None, **changed: str) -> Any:
+    return (client or Client()).post(f"/r/{revision.short}/report", GOOD | changed)
+
+
+def test_double_press_counts_once(revision: Revision) -> None:
+    client = Client()
+    for _ in range(2):
+        answer = send(revision, client)
+        assert answer.status_code == 302
+        assert answer["Location"] == f"/r/{revision.short}?reported=1#report"
+    report = Report.objects.get()
+    assert (report.base, report.options) == ("PS-12.4.7-KU.r3", {"data": "clean"})
+    assert "Thank you, your report is here." in page(revision, reported="1")
+
+
+def test_same_key_with_other_answers_is_refused_and_nothing_typed_is_lost(
+    revision: Revision,
+) -> None:
+    send(revision)
+    answer = send(revision, ending="dead")
+    assert answer.status_code == 409
+    assert "This form was sent before with other answers." in answer.content.decode()
+    assert 'value="dead" checked' in answer.content.decode()
+    assert Report.objects.get().ending == "worked"
+
+
+def test_faults_stand_at_their_fields_and_answers_stay(revision: Revision) -> None:
+    answer = send(
+        revision, base="?", variant="M9", ending="", **{"option.data": ""}, step="nowhere"
+    )
+    text = answer.content.decode()
+    assert answer.status_code == 422
+    for fault in (
+        "Write the build string as the phone showed it",
+        "Choose the variant of the phone.",
+        "Choose how it ended.",
+        "Choose what you did here.",
+    ):
+        assert fault in text
+    assert 'name="base" value="?"' in text
+    assert not Report.objects.exists()
+
+
+def test_script_gets_the_same_faults_as_data(revision: Revision) -> None:
+    answer = Client().post(
+        f"/r/{revision.short}/report", GOOD | {"ending": ""}, headers={"accept": "application/json"}
+    )
+    assert (answer.status_code, answer.json()["faults"]) == (
+        422,
+        {"ending": "Choose how it ended."},
+    )
+
+
+def test_too_many_from_one_address_are_turned_away(revision: Revision) -> None:
+    answers = [send(revision, key=f"0123456789abcde{i}") for i in range(6)]
+    assert [a.status_code for a in answers] == [302] * 5 + [429]
+    assert Report.objects.count() == 5
+    other = Client(REMOTE_ADDR="10.0.0.2")
+    assert [send(revision, other, key=f"9123456789abcde{i}").status_code for i in range(4)] == [
+        302, 302, 302, 429,
+    ]  # fmt: skip
+
+
+def test_throttle_forgets_after_an_hour() -> None:
+    throttle = Throttle(per_address=1, per_hour=10)
+    throttle.require_room("a", now=NOW)
+    with pytest.raises(Exception, match="send it again later"):
+        throttle.require_room("a", now=NOW + timedelta(minutes=59))
+    throttle.require_room("a", now=NOW + timedelta(minutes=61))
+
+
+def test_form_without_its_token_is_refused_in_words(revision: Revision) -> None:
+    answer = Client(enforce_csrf_checks=True).post(f"/r/{revision.short}/report", GOOD)
+    assert answer.status_code == 403
+    assert "The form was open for too long" in answer.content.decode()
+
+
+def report(revision: Revision, number: int, *, source: str = "", **changed: str) -> None:
+    base, ending = changed.get("base", "PS-12.4.7-KU.r3"), changed.get("ending", "worked")
+    submit_report(
+        revision=revision,
+        filled=Filled(base, "M6", {"data": "clean"}, ending, ""),
+        key=f"report-{number:010}",
+        source=source or f"source{number}",
+        now=NOW,
+    )
+
+
+def test_first_report_of_a_sender_counts_for_one_set_of_values(revision: Revision) -> None:
+    report(revision, 1, source="same", ending="hangs")
+    report(revision, 2, source="same", ending="worked")
+    report(revision, 3, source="same", ending="worked", base="PS-12.4.1-KU.r2")
+    report(revision, 4)
+    assert [r.ending.value for r in counted_reports(revision)] == ["hangs", "worked", "worked"]
+
+
+def test_flag_is_shown_and_called_not_known_for_the_next_revision(
+    maintainer: Any, revision: Revision
+) -> None:
+    for i in range(60):
+        report(revision, i)
+    for i in range(60, 84):
+        report(revision, i, base="PS-12.2.0-BI.r1", ending="hangs")
+    flag = "Base build PS-12.2.0-BI.r1: 24 of 24 reported runs failed; of the others 0 of 60."
+    assert f"<b>Readers report failures.</b> {flag}" in page(revision)
+    files = edited_files("clean-install", [("guide.yaml", "title: Install", "title: Put")])
+    draft = bring_in(actor=maintainer, files=files, replaces="", now=NOW).draft
+    second = publish(
+        actor=maintainer, codename="palstek", slug="clean-install", seen=draft.fingerprint, now=NOW
+    )  # fmt: skip
+    text = page(second)
+    assert f"<b>Reported for 1.0.0, not yet known for this one.</b> {flag}" in text
+    assert "Readers report failures" not in text
+    assert "There is a newer version:" in page(revision)
+
+
+@pytest.mark.parametrize(
+    "path", ["/r/000000000000", "/c/poller", "/c/palstek/guides/x", "/nowhere"]
+)
+def test_nothing_here_is_said_in_words(path: str, db: None) -> None:
+    answer = Client().get(path)
+    assert answer.status_code == 404
+    assert "Nothing is here" in answer.content.decode()
+
+
+def test_reader_pages_by_codename_lead_to_the_newest_revision(revision: Revision) -> None:
+    assert revision.title in Client().get("/c/palstek").content.decode()
+    answer = Client().get("/c/palstek/guides/clean-install")
+    assert answer["Location"] == f"/r/{revision.short}"
+    assert Client().get("/c/")["Location"] == "/login?next=/c/"
+
+
+def test_pages_forbid_inline_script_and_foreign_hosts(revision: Revision) -> None:
+    policy = Client().get(f"/r/{revision.short}")["Content-Security-Policy"]
+    assert "script-src 'self'" in policy
+    assert "default-src 'none'" in policy
+    assert "unsafe" not in policy

@@ -1,0 +1,111 @@
+"""The command: exit status, output, errors; without a database."""
+
+import json
+import os
+import subprocess
+import zipfile
+from pathlib import Path
+
+import pytest
+from typer.testing import CliRunner
+
+from anleitung.cli import app
+from tests.core.bundles import Edit, edited_files
+
+RUN = CliRunner()
+
+
+def folder(home: Path, name: str, *edits: Edit) -> Path:
+    for file, content in edited_files(name, edits).items():
+        path = home / name / file
+        path.parent.mkdir(parents=True, exist_ok=True)
+        path.write_bytes(content)
+    return home / name
+
+
+@pytest.mark.parametrize(
+    ("name", "more", "status", "says"),
+    [
+        ("clean-install", [], 0, "No finding."),
+        ("clean-install-one-slot", [], 1, "1 stop."),
+        ("base-update", [], 1, "1 stop, 1 warn."),
+        ("clean-install", ["--paths", "3"], 3, "Not finished: the budget was spent at step"),
+    ],
+)
+def test_prove(name: str, more: list[str], status: int, says: str, tmp_path: Path) -> None:
+    result = RUN.invoke(app, ["prove", str(folder(tmp_path, name)), *more])
+    assert result.exit_code == status
+    assert says in result.output
+
+
+def test_not_finished_wins_and_what_was_found_is_printed(tmp_path: Path) -> None:
+    edits = (("guide.yaml", "loses: [apps, media]", "loses: [media]"),)
+    path = folder(tmp_path, "unlock", *edits)
+    full = json.loads(RUN.invoke(app, ["prove", str(path), "--format", "json"]).output)
+    cut = RUN.invoke(app, ["prove", str(path), "--paths", str(full["paths"] - 2)])
+    assert cut.exit_code == 3
+    assert "[undeclared-loss]" in cut.output
+
+
+def test_json_holds_what_the_manual_says(tmp_path: Path) -> None:
+    path = folder(tmp_path, "clean-install-one-slot")
+    made = json.loads(RUN.invoke(app, ["prove", str(path), "--format", "json"]).output)
+    assert made["finished"] is True
+    assert made["phones"]["admitted"] <= made["phones"]["counted"]
+    [stop] = made["findings"]
+    assert {"id", "subject", "severity", "step", "message", "witness", "phones"} <= set(stop)
+    assert stop["phones"]["words"] == "firmware base of the other slot PS-12.2.0-KU.r1 or older"
+    assert stop["witness"]["facts"]["other-base"] == "PS-12.1.0-KU.r1"
+    assert [p["kept"] < p["of"] for p in made["promises"]] == [True] * 3
+    steps = {t["step"]: t["changes"] for t in made["trace"]}
+    assert steps["into-bootloader"][0]["after"] == "bootloader"
+
+
+def test_folder_and_zip_have_one_fingerprint(tmp_path: Path) -> None:
+    path = folder(tmp_path, "unlock")
+    packed = tmp_path / "unlock.zip"
+    with zipfile.ZipFile(packed, "w") as archive:
+        for file in path.rglob("*"):
+            archive.write(file, file.relative_to(path))
+    prints = {RUN.invoke(app, ["fingerprint", str(p)]).output for p in (path, packed)}
+    assert len(prints) == 1
+
+
+@pytest.mark.parametrize("name", ["guide", "device", "builds", "package", "tool", "proof"])
+def test_schema(name: str) -> None:
+    assert json.loads(RUN.invoke(app, ["schema", name]).output)["type"] == "object"
+
+
+def test_errors_are_told_with_file_and_line(tmp_path: Path) -> None:
+    path = folder(tmp_path, "unlock", ("guide.yaml", "title:", "titel:"))
+    result = RUN.invoke(app, ["prove", str(path)])
+    assert result.exit_code == 2
+    assert "guide.yaml, line 4: titel: no such field here" in result.output
+
+
+def test_link_out_of_the_folder_is_refused(tmp_path: Path) -> None:
+    path = folder(tmp_path, "unlock")
+    (tmp_path / "secret").write_text("x")
+    (path / "prose" / "unlock.md").unlink()
+    os.symlink(tmp_path / "secret", path / "prose" / "unlock.md")
+    result = RUN.invoke(app, ["prove", str(path)])
+    assert (result.exit_code, "leaves the folder" in result.output) == (2, True)
+
+
+@pytest.mark.parametrize("args", [["prove"], ["prove", "/nowhere"], ["schema", "x"], ["fly"]])
+def test_wrong_use_is_status_two(args: list[str]) -> None:
+    assert RUN.invoke(app, args).exit_code == 2
+
+
+def test_command_needs_neither_settings_nor_database(tmp_path: Path) -> None:
+    """As installed: the console script, with no Django settings in sight."""
+    script = Path(os.sys.executable).parent / "anleitung"  # type: ignore[attr-defined]
+    done = subprocess.run(
+        [script, "prove", folder(tmp_path, "unlock")],
+        env={"PATH": "/usr/bin", "LANG": "C"},
+        cwd=tmp_path,
+        capture_output=True,
+        check=False,
+    )
+    assert done.returncode == 0, done.stderr
+    assert "Unlock the bootloader" in done.stdout.decode()
