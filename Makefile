@@ -6,7 +6,7 @@ PORT ?= 8000
 WEB_SOURCES := $(shell find web/src web/public -type f) web/package.json web/vite.config.ts web/tsconfig.json
 
 .PHONY: demo demo-reset test check-need-demo check-need-test lint types unit browser web \
-  generated figures screenshots locks clean
+  generated figures screenshots locks clean demo-bundles
 
 demo: check-need-demo .make/static var/secret-key
 	@$(PYTHON) manage.py start_demo --port $(PORT)
@@ -56,8 +56,8 @@ screenshots: .make/dev .make/static var/secret-key
 
 # Lock files with hashes and without any address; needs uv.
 locks:
-	for f in run dev; do uv pip compile --python-version 3.11 --generate-hashes \
-	  --no-emit-index-url --no-emit-find-links --no-header requirements/$$f.in -o requirements/$$f.txt; done
+	for f in requirements requirements-dev; do uv pip compile --python-version 3.11 --generate-hashes \
+	  --no-emit-index-url --no-emit-find-links --no-header $$f.in -o $$f.txt; done
 
 web: .make/static
 
@@ -65,17 +65,17 @@ var/secret-key:
 	@mkdir -p var
 	@python3 -c "import secrets; print(secrets.token_urlsafe(50))" > $@
 
-.make/venv: requirements/run.txt pyproject.toml
+.make/venv: requirements.txt pyproject.toml
 	@mkdir -p .make
 	@echo "Setting up Python packages."
 	@python3 -m venv .venv
-	@.venv/bin/pip install -q --disable-pip-version-check --require-hashes -r requirements/run.txt
+	@.venv/bin/pip install -q --disable-pip-version-check --require-hashes -r requirements.txt
 	@.venv/bin/pip install -q --disable-pip-version-check --no-deps --no-build-isolation -e .
 	@touch $@
 
-.make/dev: requirements/dev.txt .make/venv
+.make/dev: requirements-dev.txt .make/venv
 	@echo "Setting up the packages for tests."
-	@.venv/bin/pip install -q --disable-pip-version-check --require-hashes -r requirements/dev.txt
+	@.venv/bin/pip install -q --disable-pip-version-check --require-hashes -r requirements-dev.txt
 	@touch $@
 
 .make/node: web/package-lock.json web/package.json web/.npmrc
@@ -94,3 +94,6 @@ var/secret-key:
 
 clean:
 	rm -rf .make .venv web/node_modules web/dist var/static
+
+demo-bundles: .make/venv
+	@$(PYTHON) scripts/write_demo_bundles.py

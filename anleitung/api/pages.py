@@ -13,6 +13,7 @@ from anleitung.api.shapes import (
     version_line,
 )
 from anleitung.core.evidence.report import EvidenceOut
+from anleitung.core.sheet.model import SheetOut
 from anleitung.guides.chain import neighbours
 from anleitung.guides.load import Stored, load_bundle, load_sheet
 from anleitung.guides.models import Draft, Guide, Revision
@@ -126,7 +127,7 @@ def _line(
     if newest is not None and evidence is not None and not withdrawn:
         wanted += _about_reports(guide, newest, evidence)
     if draft is not None and draft_sheet is not None:
-        wanted.append(_about_draft(guide, draft, draft_sheet.stops, draft_sheet.finished))
+        wanted.append(_about_draft(guide, draft, draft_sheet))
     return line, wanted
 
 
@@ -145,14 +146,16 @@ def _about_reports(
     return found
 
 
-def _about_draft(guide: Guide, draft: Draft, stops: int, finished: bool) -> tuple[int, DecisionOut]:
+def _about_draft(guide: Guide, draft: Draft, sheet: SheetOut) -> tuple[int, DecisionOut]:
     path = f"/c/{guide.codename}/guides/{guide.slug}?v=draft"
-    if not finished:
+    if not sheet.finished:
         text = f"The proof of the draft “{draft.title}” is not finished."
         return 2, DecisionOut(tone="care", text=text, action="Open the draft", path=path)
+    found = [f for row in sheet.rows for f in row.findings] + list(sheet.general)
+    stops = [f for f in found if f.severity == "stop"]
     if stops:
-        some = "one stop" if stops == 1 else f"{stops} stops"
-        text = f"The draft “{draft.title}” has {some} open and cannot be published."
+        more = "" if len(stops) == 1 else f" ({len(stops) - 1} more)"
+        text = f"The draft “{draft.title}” has a stop: {stops[0].message}{more}"
         return 3, DecisionOut(tone="care", text=text, action="Open the draft", path=path)
     text = f"The draft “{draft.title}” has no open stop."
     return 4, DecisionOut(tone="plain", text=text, action="Read and publish it", path=path)

@@ -4,7 +4,10 @@ from pathlib import Path
 
 import yaml
 
+from anleitung.core.formats.write_bundle import write_zip
+
 DATA = Path(__file__).parent / "data"
+CODENAME = "palstek"
 
 
 def guide_names(codename: str) -> list[str]:
@@ -27,3 +30,15 @@ def bundle_files(codename: str, name: str) -> dict[str, bytes]:
         for each in ids:
             files[f"{folder}/{each}.yaml"] = (home / folder / f"{each}.yaml").read_bytes()
     return files
+
+
+def write_demo_bundles(home: Path) -> list[Path]:
+    """Every bundle of the demo as a zip file below ``home``, to try the site and command with."""
+    folder = home / "demo-bundles"
+    folder.mkdir(parents=True, exist_ok=True)
+    found = []
+    for name in guide_names(CODENAME):
+        path = folder / f"{name}.zip"
+        path.write_bytes(write_zip(bundle_files(CODENAME, name)))
+        found.append(path)
+    return found

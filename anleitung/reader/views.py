@@ -81,7 +81,8 @@ def guide_page(request: HttpRequest, codename: str, slug: str) -> HttpResponse:
     newest = guide.revisions.order_by("-number").first()
     if newest is None:
         raise Http404
-    return HttpResponseRedirect(f"/r/{newest.short}")
+    query = request.META.get("QUERY_STRING", "")
+    return HttpResponseRedirect(f"/r/{newest.short}" + (f"?{query}" if query else ""))
 
 
 @require_safe

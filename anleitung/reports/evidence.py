@@ -3,20 +3,10 @@
 from datetime import datetime
 
 from anleitung.core.evidence.report import CountedReport, Ending, EvidenceOut, evidence_of
-from anleitung.core.evidence.weights import Factor
-from anleitung.core.guide.bundle import Bundle
 from anleitung.guides.load import load_bundle
 from anleitung.guides.models import Revision
+from anleitung.reports.factors import factors_of
 from anleitung.reports.models import Report
-
-
-def factors_of(bundle: Bundle) -> tuple[Factor, ...]:
-    """Single factors by which reports are compared, with the values known at publishing."""
-    return (
-        Factor("base", tuple(b.build for b in bundle.builds), is_ordered=True),
-        Factor("variant", tuple(v.id for v in bundle.device.variants)),
-        *(Factor(f"option.{name}", choices) for name, choices in bundle.options.items()),
-    )
 
 
 def counted_reports(revision: Revision) -> list[CountedReport]:

@@ -53,7 +53,8 @@ def test_second_draft_is_a_conflict_until_the_first_was_seen(client_of_maintaine
     assert again.json()["replaced"]
     home = client_of_maintainer.get("/api/home").json()
     assert home["decisions"][0]["text"] == (
-        "The draft “Install Wattläufer 5” has one stop open and cannot be published."
+        "The draft “Install Wattläufer 5” has a stop: The phone hangs at the start: the firmware "
+        "in radio is older than the system wants, in the slot that runs now."
     )
 
 

@@ -127,13 +127,19 @@ _COMPARED = {
 def condition_words(bundle: Bundle, condition: Condition) -> str:
     """A condition as a sentence part that begins with "the"."""
     match condition:
+        case Is(fact, value) if choice := _choice_words(bundle, fact, value):
+            return _("you choose {choice}").format(choice=choice)
         case Is(fact, value):
-            return _("the {fact} is {value}").format(fact=fact_words(fact), value=_shown(value))
+            return _("the {fact} is {value}").format(
+                fact=fact_words(fact), value=_shown(bundle, value)
+            )
         case Not(Is(fact, value)):
-            return _("the {fact} is not {value}").format(fact=fact_words(fact), value=_shown(value))
+            return _("the {fact} is not {value}").format(
+                fact=fact_words(fact), value=_shown(bundle, value)
+            )
         case In(fact, values):
             return _("the {fact} is {value}").format(
-                fact=fact_words(fact), value=or_list([_shown(v) for v in values])
+                fact=fact_words(fact), value=or_list([_shown(bundle, v) for v in values])
             )
         case Compare(fact, operator, value):
             return _("the ") + _COMPARED[operator].format(fact=fact_words(fact), value=value)
@@ -149,5 +155,13 @@ def condition_words(bundle: Bundle, condition: Condition) -> str:
             return _(" or ").join(condition_words(bundle, p) for p in parts)
 
 
-def _shown(value: str) -> str:
-    return _VALUE_WORDS.get(value, value)
+def _shown(bundle: Bundle, value: str) -> str:
+    """Carriers are known to readers by their names."""
+    names = {c.id: c.name for c in bundle.device.carriers}
+    return names.get(value) or _VALUE_WORDS.get(value, value)
+
+
+def _choice_words(bundle: Bundle, fact: str, value: str) -> str:
+    says = {f"option.{o.id}": {c.id: c.says for c in o.choices} for o in bundle.guide.options}
+    found = says.get(fact, {}).get(value)
+    return f"“{found}”" if found else ""

@@ -33,6 +33,7 @@ def build_sheet(bundle: Bundle, proof: ProofOut) -> SheetOut:
     parts = whole.parts if isinstance(whole, And) else (whole,)
     begins, takes = clock_of(guide)
     packages = [bundle.world.packages[name] for name in guide.files]
+    rows = _rows(bundle, proof, {step: clock_words(b[0]) for step, b in begins.items()})
     return SheetOut(
         guide=guide.id,
         codename=device.codename,
@@ -55,7 +56,8 @@ def build_sheet(bundle: Bundle, proof: ProofOut) -> SheetOut:
         paths=proof.paths,
         stops=proof.open_stops,
         warnings=sum(f.severity == "warn" for f in proof.findings),
-        rows=_rows(bundle, proof, {step: clock_words(b[0]) for step, b in begins.items()}),
+        cautions=tuple(dict.fromkeys(caution for row in rows for caution in row.cautions)),
+        rows=rows,
         general=tuple(f for f in proof.findings if f.step in ("", END)),
         files=tuple(
             FileOut(

@@ -83,7 +83,7 @@ class VariantOut(Out):
 
 
 class SheetOut(Out):
-    """admission: its parts in words; lost: what is gone at the end;
+    """admission: its parts in words; lost: what is gone at the end; cautions: of all steps;
 
     general: findings of no step.
     """
@@ -99,6 +99,7 @@ class SheetOut(Out):
     admission: tuple[str, ...]
     promises: tuple[PromiseOut, ...]
     lost: tuple[str, ...]
+    cautions: tuple[str, ...]
     takes: str
     download: str
     finished: bool

@@ -583,7 +583,7 @@ export interface components {
         };
         /**
          * SheetOut
-         * @description admission: its parts in words; lost: what is gone at the end;
+         * @description admission: its parts in words; lost: what is gone at the end; cautions: of all steps;
          *
          *     general: findings of no step.
          */
@@ -596,6 +596,8 @@ export interface components {
             build_shown_at: string;
             /** Builds */
             builds: string[];
+            /** Cautions */
+            cautions: string[];
             /** Codename */
             codename: string;
             /** Download */

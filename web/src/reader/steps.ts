@@ -38,6 +38,7 @@ export function guideSteps(page: HTMLElement, revision: string): void {
       });
       acts.append(press);
     }
+    if (step === steps[0]) return acts;
     const back = button("One step back", "quiet back");
     back.addEventListener("click", () => {
       keep(revision, { done: readKept(revision).done.slice(0, -1) });

@@ -10,7 +10,7 @@ from django.core.management.base import BaseCommand
 from django.db import transaction
 
 from anleitung.accounts.roles import ADMINISTRATOR, MAINTAINER, ensure_roles
-from anleitung.demo.bundles import bundle_files
+from anleitung.demo.bundles import CODENAME, bundle_files
 from anleitung.demo.world import CLEAN_INSTALL, REPORTS, SEED
 from anleitung.guides.models import Guide, Revision
 from anleitung.guides.services.bring_in import bring_in
@@ -18,7 +18,6 @@ from anleitung.guides.services.publish import publish
 from anleitung.reports.services.submit import Filled, submit_report
 from anleitung.standins.readers import readers
 
-CODENAME = "palstek"
 PUBLISHED = ("unlock", "clean-install")
 DRAFTS = ("clean-install-one-slot", "install-from-storage", "base-update")
 BEGAN = datetime(2026, 10, 20, 18, 30, tzinfo=UTC)

@@ -1,18 +1,17 @@
 """Migrates, loads the demo where nothing is there yet, and serves it on 127.0.0.1."""
 
 import os
+import socket
 import sys
 from argparse import ArgumentParser
 from typing import Any
 
 from django.conf import settings
 from django.core.management import call_command
-from django.core.management.base import BaseCommand
+from django.core.management.base import BaseCommand, CommandError
 from django.db import connections
 
-from anleitung.core.formats.write_bundle import write_zip
-from anleitung.demo.bundles import bundle_files, guide_names
-from anleitung.demo.management.commands.load_demo import CODENAME
+from anleitung.demo.bundles import write_demo_bundles
 
 
 class Command(BaseCommand):
@@ -23,21 +22,16 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         port = str(options["port"])
+        _require_free(port)
         call_command("migrate", verbosity=0, interactive=False)
         call_command("load_demo", stdout=self.stdout)
-        bundles = settings.DATA / "demo-bundles"
-        bundles.mkdir(parents=True, exist_ok=True)
-        for name in guide_names(CODENAME):
-            (bundles / f"{name}.zip").write_bytes(write_zip(bundle_files(CODENAME, name)))
+        write_demo_bundles(settings.DATA)
         self.stdout.write(f"\n  http://127.0.0.1:{port}/        for readers")
         self.stdout.write(
             f"  http://127.0.0.1:{port}/c/      the workbench, with one of these log-ins:"
         )
         call_command("load_demo", log_ins=True, stdout=self.stdout)
-        shown = (
-            bundles.relative_to(settings.HOME) if bundles.is_relative_to(settings.HOME) else bundles
-        )
-        self.stdout.write(f"\n  Bundles to try are in {shown}/. Ctrl-C stops the site.\n")
+        self.stdout.write("\n  Bundles to try are in var/demo-bundles/. Ctrl-C stops the site.\n")
         self.stdout.flush()
         connections.close_all()
         os.execv(
@@ -47,3 +41,18 @@ class Command(BaseCommand):
                 "--bind", f"127.0.0.1:{port}", "--threads", "8", "--log-level", "warning",
             ],
         )  # fmt: skip
+
+
+def _require_free(port: str) -> None:
+    """Before anything is loaded, so that the address that is printed is true."""
+    if not port.isdigit() or not 0 < int(port) < 65536:
+        raise CommandError(f"PORT is {port!r}; give a number from 1 to 65535.")
+    with socket.socket() as probe:
+        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            probe.bind(("127.0.0.1", int(port)))
+        except OSError as error:
+            raise CommandError(
+                f"Port {port} cannot be used ({error.strerror}). Stop what runs there, "
+                f"or try: make demo PORT={int(port) + 1}"
+            ) from error

@@ -1,0 +1,85 @@
+"""Takes the pictures in docs/screenshots/ from the demo, on data of its own."""
+
+import os
+import socket
+import subprocess
+import sys
+import tempfile
+import time
+import urllib.request
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+HOME = Path(__file__).parents[1]
+SHOTS = HOME / "docs" / "screenshots"
+CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
+ARGS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-sync"]
+WIDE, NARROW = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
+INSTALL = "/c/palstek/guides/clean-install"
+
+
+def shoot(page: Page, name: str, path: str, *keys: str) -> None:
+    page.goto(path)
+    page.wait_for_load_state("networkidle")
+    for key in keys:
+        page.keyboard.press(key)
+    page.wait_for_timeout(300)
+    page.screenshot(path=SHOTS / f"{name}.png")
+
+
+def take(base: str) -> None:
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGS)
+        page = browser.new_page(base_url=base, viewport=WIDE)
+        shoot(page, "front", "/")
+        shoot(page, "reader", INSTALL)
+        page.goto("/login")
+        page.fill("#id_username", "tonnenleger")
+        page.fill("#id_password", "mudflats-at-low-tide")
+        page.click("button[type=submit]")
+        page.wait_for_url("**/c/")
+        shoot(page, "desk", "/c/")
+        shoot(page, "codename", "/c/palstek")
+        shoot(page, "sheet", INSTALL)
+        shoot(page, "sheet-draft-stop", f"{INSTALL}?v=draft", "n", "e")
+        shoot(page, "bring-in", "/bring-in")
+        page.emulate_media(color_scheme="dark")
+        shoot(page, "sheet-dark", INSTALL)
+        phone = browser.new_page(base_url=base, viewport=NARROW)
+        shoot(phone, "reader-390", INSTALL)
+        for _ in range(4):
+            phone.locator(".step[aria-current] .acts button").first.click()
+        phone.wait_for_timeout(200)
+        phone.screenshot(path=SHOTS / "reader-step-390.png")
+        phone.emulate_media(color_scheme="dark")
+        phone.screenshot(path=SHOTS / "reader-step-390-dark.png")
+        browser.close()
+
+
+def main() -> None:
+    SHOTS.mkdir(parents=True, exist_ok=True)
+    with socket.socket() as free:
+        free.bind(("127.0.0.1", 0))
+        port = free.getsockname()[1]
+    with tempfile.TemporaryDirectory() as data:
+        env = os.environ | {"ANLEITUNG_DATA": data, "ANLEITUNG_SECRET_KEY": "pictures"}
+        manage = [sys.executable, str(HOME / "manage.py")]
+        subprocess.run([*manage, "collectstatic", "--noinput", "-v0"], env=env, check=True)
+        site = subprocess.Popen([*manage, "start_demo", "--port", str(port)], env=env)
+        base = f"http://127.0.0.1:{port}"
+        try:
+            for _ in range(200):
+                try:
+                    urllib.request.urlopen(base)
+                    break
+                except OSError:
+                    time.sleep(0.1)
+            take(base)
+        finally:
+            site.terminate()
+            site.wait(10)
+
+
+if __name__ == "__main__":
+    main()
