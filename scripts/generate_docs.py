@@ -27,8 +27,8 @@ def _findings() -> str:
     lines = [
         "# Findings",
         "",
-        "Generated from the catalogue by `make generated`. *consequence*: comes out of the state of",
-        "a phone; *course*: over the whole run; *document*: of the documents alone.",
+        "Generated from the catalogue by `make generated`. *consequence*: comes out of the state",
+        "of a phone; *course*: over the whole run; *document*: of the documents alone.",
         "",
     ]
     for kind in CATALOGUE:

@@ -8,7 +8,7 @@ from anleitung.core.diagrams.subject import Subject
 from anleitung.core.documents.device import Device, Partition
 from anleitung.core.documents.package import Build, Package
 
-# Raised whenever the same documents can give another proof.
+# Raised whenever the same documents can give another proof, its words included: proofs are kept.
 MODEL_VERSION = "1"
 
 NOT_LISTED = "not-listed"  # a build that the catalogue does not hold: admitted, never proved

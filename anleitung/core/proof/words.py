@@ -116,6 +116,11 @@ def subject_words(bundle: Bundle, about: str, subject: str) -> str:
     return subject
 
 
+_MODE_WORDS = {
+    "system": _("the phone runs its system"),
+    "bootloader": _("the phone is in its bootloader"),
+    "recovery": _("the phone is in its recovery"),
+}
 _COMPARED = {
     ">=": _("{fact} is {value} or newer"),
     ">": _("{fact} is newer than {value}"),
@@ -129,6 +134,8 @@ def condition_words(bundle: Bundle, condition: Condition) -> str:
     match condition:
         case Is(fact, value) if choice := _choice_words(bundle, fact, value):
             return _("you choose {choice}").format(choice=choice)
+        case Is("mode", value) if value in _MODE_WORDS:
+            return _MODE_WORDS[value]
         case Is(fact, value):
             return _("the {fact} is {value}").format(
                 fact=fact_words(fact), value=_shown(bundle, value)

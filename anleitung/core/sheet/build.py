@@ -7,7 +7,7 @@ from anleitung.core.documents.tool import Tool
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Branch, Choose, Row, rows_of
 from anleitung.core.phone.actions import Step
-from anleitung.core.phone.actions.base import LOSS_WORDS, and_list
+from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.proof.compile import END
 from anleitung.core.proof.model import ChangeOut, FindingOut, ProofOut, StepTraceOut
 from anleitung.core.proof.words import condition_words, or_list
@@ -267,9 +267,7 @@ def _is_twin(a: ChangeOut, b: ChangeOut) -> bool:
 
 def _what(change: ChangeOut) -> str:
     many = len(change.names) > 3 and change.group in (_("on the computer"), _("on the phone"))
-    names = (
-        _("{count} files").format(count=len(change.names)) if many else and_list(list(change.names))
-    )
+    names = _("{count} files").format(count=len(change.names)) if many else ", ".join(change.names)
     return f"{names} {change.group}" if many else ", ".join(filter(None, (change.group, names)))
 
 

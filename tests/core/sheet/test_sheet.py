@@ -43,7 +43,7 @@ def test_rows_say_what_to_do_what_changes_and_what_it_costs() -> None:
     assert [(c.what, c.before, c.after) for c in install.changes] == [
         ("running slot", "a or b", "the other one"),
         (
-            "running slot, boot, ramdisk, vendor, system, product and verity",
+            "running slot, boot, ramdisk, vendor, system, product, verity",
             "stock or wattlaeufer",
             "wattlaeufer 5.0",
         ),

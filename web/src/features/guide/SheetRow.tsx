@@ -34,21 +34,12 @@ export function SheetRow(props: {
           <b className="inline-block w-6 font-semibold text-ink">{row.number}</b> {row.begins}
         </span>
         <div className={indent}>
-          {row.arm && <p className="text-soft italic">{row.arm}:</p>}
           <p className={row.kind === "step" ? "" : "font-semibold"}>
+            {row.arm && <span className="font-normal text-soft italic">{row.arm}: </span>}
             {row.sentence}
-            {row.duration && <span className="inline-block text-soft">&nbsp;· {row.duration}</span>}
           </p>
-          {command && (
-            <code className="command">{command.text}</code>
-          )}
+          {command && <Command text={command.text} />}
           {props.isCurrent && <More row={row} />}
-          {!props.isCurrent && row.cautions.length > 0 && (
-            <p className="mark mark-warn text-care">
-              {row.cautions.length === 1 ? "1 caution" : `${row.cautions.length} cautions`} before
-              it
-            </p>
-          )}
         </div>
         <div className="facts">
           {row.changes.map((each) => (
@@ -59,6 +50,12 @@ export function SheetRow(props: {
           ))}
         </div>
         <div className={`margin space-y-1.5 ${stops ? "border-t border-t-loss" : ""}`}>
+          {!props.isCurrent && row.cautions.length > 0 && (
+            <p className="mark mark-warn text-care">
+              {row.cautions.length === 1 ? "1 caution" : `${row.cautions.length} cautions`} before
+              it
+            </p>
+          )}
           {row.findings.map((each) => (
             <FindingNote
               key={each.id + each.subject}
@@ -90,6 +87,22 @@ function More({ row }: { row: Row }) {
         />
       )}
       {row.sight && <p className="text-soft">You see: {row.sight}</p>}
+      {row.duration && <p className="text-soft">Takes {row.duration}</p>}
     </div>
+  );
+}
+
+/** A command breaks between its words only, never within a file name or an option. */
+function Command({ text }: { text: string }) {
+  const words = text.split(" ");
+  return (
+    <code className="command">
+      {words.map((word, index) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: the words of a command never change places
+        <span key={index} className="inline-block whitespace-pre">
+          {index < words.length - 1 ? `${word} ` : word}
+        </span>
+      ))}
+    </code>
   );
 }
