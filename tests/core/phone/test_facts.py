@@ -1,0 +1,84 @@
+"""Start phones: what they consist of, which exist, and which facts a guide may ask for."""
+
+import re
+from pathlib import Path
+
+import pytest
+
+from anleitung.core.diagrams.space import Kind
+from anleitung.core.documents.device import Device
+from anleitung.core.phone.facts import start_facts
+from anleitung.core.proof.compile import compile_bundle, possible_starts
+from tests.core.bundles import bundle
+from tests.core.phone.walk import UNLOCKED, phone
+
+GUIDE = bundle("clean-install")
+FORMAT = Path(__file__).parents[3] / "docs" / "guide-format.md"
+
+
+def test_facts_come_from_the_documents() -> None:
+    facts = {f.name: f for f in start_facts(GUIDE.device, GUIDE.builds, GUIDE.options)}
+    assert facts["variant"].values == ("M6", "K6")
+    assert facts["carrier"].default == "open"
+    assert facts["base"].default == "PS-12.4.7-KU.r3"
+    assert facts["base"].values[0] == "PS-12.1.0-KU.r1"
+    assert facts["base"].values[-1] == "not-listed"
+    assert facts["option.data"].kind is Kind.OPTION
+    assert facts["option.data"].default == "clean"
+
+
+def test_waiting_time_is_a_fact_only_where_a_carrier_has_one() -> None:
+    device = GUIDE.device.model_copy(update={"carriers": GUIDE.device.carriers[:1]})
+    names = [f.name for f in start_facts(device, GUIDE.builds, {})]
+    assert "unlock-wait" not in names
+
+
+@pytest.mark.parametrize(
+    ("start", "slots"),
+    [
+        ({}, {"cur.system.family": "stock", "cur.system.build": "PS-12.4.7-KU.r3", "cur.system.platform": 12}),
+        ({"base": "PS-13.0.2-KU.r4"}, {"cur.system.platform": 13, "cur.radio.build": "PS-13.0.2-KU.r4", "data.platform": 13}),
+        ({"other-base": "PS-12.1.0-KU.r1"}, {"other.system.build": "PS-12.1.0-KU.r1", "cur.system.build": "PS-12.4.7-KU.r3"}),
+        ({"base": "not-listed"}, {"cur.system.platform": 0, "cur.system.build": "not-listed"}),
+        (
+            {"system": "wattlaeufer", **UNLOCKED},
+            {"cur.system.family": "wattlaeufer", "cur.boot.signer": "other", "cur.radio.signer": "maker",
+             "cur.system.build": "other-system", "data.family": "wattlaeufer", "cur.ramdisk.recovery": "of-wattlaeufer"},
+        ),
+    ],
+)  # fmt: skip
+def test_contents_at_the_start(start: dict[str, str], slots: dict[str, object]) -> None:
+    state = phone(GUIDE, start).state
+    assert {slot: state[slot] for slot in slots} == slots
+
+
+def test_every_start_phone_starts_and_only_locked_foreign_ones_are_missing() -> None:
+    _, procedure = compile_bundle(GUIDE)
+    space = procedure.space
+    possible = possible_starts(space, procedure.start, GUIDE.world)
+    missing = space.minus(space.true, possible)
+    locked = space.where(space.var("bootloader"), "locked")
+    foreign = space.where(space.var("system"), "wattlaeufer")
+    assert missing is space.both(locked, foreign)
+
+
+def test_the_manual_names_every_fact_and_no_other() -> None:
+    section = FORMAT.read_text().split("## Conditions")[1].split("## Steps")[0]
+    named = set(re.findall(r"`([a-z.-]+(?:<id>)?)`", section.split("| fact |")[1]))
+    known = {f"option.{'<id>'}" if n.startswith("option.") else n for n in GUIDE.world.vocabulary}
+    assert named == known - {"other-base"}
+
+
+@pytest.mark.parametrize(
+    ("change", "message"),
+    [
+        ({"usual_variant": "X1"}, "usual_variant is X1"),
+        ({"regions": ["KU", "KU"]}, "region KU is listed twice"),
+        ({"other_systems": ["stock"]}, "stock is always possible"),
+        ({"layout": {"partitions": [{"name": "boot", "role": "boot"}]}}, "exactly one partition has the role system"),
+    ],
+)  # fmt: skip
+def test_device_that_cannot_be_is_refused(change: dict[str, object], message: str) -> None:
+    plain = GUIDE.device.model_dump(mode="json") | change
+    with pytest.raises(ValueError, match=message):
+        Device.model_validate(plain)
