@@ -274,9 +274,12 @@ def _check(bundle: Bundle, *, base: str, variant: str) -> _Check | None:
     if answer.answer is Truth.YES:
         return _Check("ok", "This guide is for your phone.", [], [], False)
     return _Check(
-        "open", "Nothing you gave speaks against it. Look at the rest yourself.", [], still_open,
+        "open",
+        "Nothing you gave speaks against it. Look at the rest yourself.",
+        [],
+        still_open,
         False,
-    )  # fmt: skip
+    )
 
 
 def problem_page(request: HttpRequest, *, status: int, title: str, text: str) -> HttpResponse:

@@ -78,7 +78,7 @@ FAILING = [
     ("post", PUBLISH, {"signed": True, "body": {}}, 422, "invalid-request"),
     ("post", PUBLISH, {"signed": True, "body": {"seen": ""}}, 404, "no-such-guide"),
     ("post", PUBLISH, {"signed": True, "raw": "{"}, 400, "invalid-request"),
-]  # fmt: skip
+]
 
 
 @pytest.mark.parametrize(("method", "path", "how", "status", "code"), FAILING)

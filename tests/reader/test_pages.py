@@ -58,7 +58,7 @@ def test_check_says_no_with_the_reason(maintainer: Any) -> None:
     ).draft
     strict = publish(
         actor=maintainer, codename="palstek", slug="clean-install", seen=draft.fingerprint, now=NOW
-    )  # fmt: skip
+    )
     text = page(strict, build="PS-12.1.0-KU.r1")
     assert "This guide is not for your phone." in text
     assert "in every slot the firmware base is PS-12.4.1-KU.r2 or newer" in text
@@ -138,8 +138,11 @@ def test_too_many_from_one_address_are_turned_away(revision: Revision) -> None:
     assert Report.objects.count() == 5
     other = Client(REMOTE_ADDR="10.0.0.2")
     assert [send(revision, other, key=f"9123456789abcde{i}").status_code for i in range(4)] == [
-        302, 302, 302, 429,
-    ]  # fmt: skip
+        302,
+        302,
+        302,
+        429,
+    ]
 
 
 def test_throttle_forgets_after_an_hour() -> None:
@@ -188,7 +191,7 @@ def test_flag_is_shown_and_called_not_known_for_the_next_revision(
     draft = bring_in(actor=maintainer, files=files, replaces="", now=NOW).draft
     second = publish(
         actor=maintainer, codename="palstek", slug="clean-install", seen=draft.fingerprint, now=NOW
-    )  # fmt: skip
+    )
     text = page(second)
     assert f"<b>Reported for 1.0.0, not yet known for this one.</b> {flag}" in text
     assert "Readers report failures" not in text

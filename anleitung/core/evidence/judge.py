@@ -147,13 +147,15 @@ def _show(shaded: list[_Judged], outcomes: Sequence[Outcome], alpha: float) -> t
         best = max(eligible, key=lambda j: (score(j), -len(j.combination[1])))
         same = [j for j in shaded if j.inside == best.inside and j is not best]
         rivals = [
-            j for j in eligible if j is not best and j not in same
-            and score(j) >= score(best) - RIVAL
-        ]  # fmt: skip
+            j
+            for j in eligible
+            if j is not best and j not in same and score(j) >= score(best) - RIVAL
+        ]
         explains = [
-            j for j in shaded
+            j
+            for j in shaded
             if j is not best and j not in same and j not in rivals and j.combination not in shown
-        ]  # fmt: skip
+        ]
         flags.append(
             Flag(
                 best.combination,

@@ -157,7 +157,12 @@ def condition_words(bundle: Bundle, condition: Condition) -> str:
         case And(()):
             return _("any phone of this codename")
         case And(parts):
-            return _(" and ").join(condition_words(bundle, p) for p in parts)
+            return _(" and ").join(
+                f"({condition_words(bundle, p)})"
+                if isinstance(p, Or)
+                else condition_words(bundle, p)
+                for p in parts
+            )
         case Or(parts):
             return _(" or ").join(condition_words(bundle, p) for p in parts)
 

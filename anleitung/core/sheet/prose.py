@@ -5,9 +5,25 @@ from markdown_it import MarkdownIt
 
 _MARKDOWN = MarkdownIt("commonmark", {"html": False}).enable("table").disable("image")
 _TAGS = {
-    "p", "em", "strong", "code", "pre", "ul", "ol", "li", "blockquote", "br", "a", "hr",
-    "table", "thead", "tbody", "tr", "th", "td",
-}  # fmt: skip
+    "p",
+    "em",
+    "strong",
+    "code",
+    "pre",
+    "ul",
+    "ol",
+    "li",
+    "blockquote",
+    "br",
+    "a",
+    "hr",
+    "table",
+    "thead",
+    "tbody",
+    "tr",
+    "th",
+    "td",
+}
 
 
 def prose_html(text: str) -> str:

@@ -50,9 +50,13 @@ def test_edge_lies_on_the_odds_line_and_keeps_the_failures(
 
 @settings(max_examples=60)
 @given(
-    st.integers(1, 4), st.integers(1, 4), st.floats(0.02, 0.9), st.floats(1, 3), st.floats(0, 1),
+    st.integers(1, 4),
+    st.integers(1, 4),
+    st.floats(0.02, 0.9),
+    st.floats(1, 3),
+    st.floats(0, 1),
     st.lists(st.booleans(), max_size=4),
-)  # fmt: skip
+)
 def test_one_block_expects_at_most_one_under_any_null(
     inside: int, outside: int, base: float, margin: float, part: float, history: list[bool]
 ) -> None:
@@ -69,9 +73,13 @@ def test_one_block_expects_at_most_one_under_any_null(
         ins = [(True, i < k1) for i in range(inside)]
         outs = [(False, i < k0) for i in range(outside)]
         chance = (
-            comb(inside, k1) * p_in**k1 * (1 - p_in) ** (inside - k1)
-            * comb(outside, k0) * base**k0 * (1 - base) ** (outside - k0)
-        )  # fmt: skip
+            comb(inside, k1)
+            * p_in**k1
+            * (1 - p_in) ** (inside - k1)
+            * comb(outside, k0)
+            * base**k0
+            * (1 - base) ** (outside - k0)
+        )
         block = [*ins[:-1], *outs, ins[-1]]
         expected += chance * exp(log_worse_than_rest([*past, *block], margin) - before)
     assert expected <= 1 + 1e-9

@@ -95,30 +95,143 @@ def test_golden_fingerprint() -> None:
 GOLDEN = "sha256:57d5a3553bc4936f4a78a805f5477ce831073d6596f89ce9864a423566f8cb67"
 
 BAD = [
-    ("guide.yaml", "format: anleitung/1\n", "", "guide.yaml, line 1: expected the line 'format: anleitung/1' first"),
-    ("guide.yaml", "codename: palstek", "codename: palstek\nfavourite: yes", "guide.yaml, line 4: favourite: no such field here; check the spelling, or remove it"),
-    ("guide.yaml", "action: format-data", "action: formt-data", "guide.yaml, line 75: steps.choices.clean: no action is called 'formt-data'; known: check, back-up"),
-    ("guide.yaml", "- id: agree\n", "- id: copy-media\n", "guide.yaml, line 40: steps.id: step id 'copy-media' is used twice; each needs its own"),
-    ("guide.yaml", "mode: bootloader\n    by", "mode: bootloader\n    mode: recovery\n    by", "guide.yaml, line 47: the key 'mode' stands twice (column 5)"),
-    ("guide.yaml", "on: variant is M6", "on: variant is M7", "guide.yaml, line 57: steps.otherwise.on: variant is never 'M7'; known: K6, M6"),
-    ("guide.yaml", "on: variant is M6", "on: variant is", "guide.yaml, line 57: steps.otherwise.on: cannot be read at the end"),
-    ("guide.yaml", "usual: [240, 360]", "usual: [four, 360]", "guide.yaml, line 88: steps.duration.usual: Input should be a valid integer"),
-    ("guide.yaml", "title: Install", "title: &t Install", "guide.yaml, line 4: anchors (&name) are not used in a bundle (column 8)"),
-    ("guide.yaml", "title: Install", "title: !!python/none Install", "guide.yaml, line 4: tags (!name) are not used in a bundle (column 8)"),
+    (
+        "guide.yaml",
+        "format: anleitung/1\n",
+        "",
+        "guide.yaml, line 1: expected the line 'format: anleitung/1' first",
+    ),
+    (
+        "guide.yaml",
+        "codename: palstek",
+        "codename: palstek\nfavourite: yes",
+        "guide.yaml, line 4: favourite: no such field here; check the spelling, or remove it",
+    ),
+    (
+        "guide.yaml",
+        "action: format-data",
+        "action: formt-data",
+        "guide.yaml, line 75: steps.choices.clean: no action is called 'formt-data'; known:",
+    ),
+    (
+        "guide.yaml",
+        "- id: agree\n",
+        "- id: copy-media\n",
+        "guide.yaml, line 40: steps.id: step id 'copy-media' is used twice; each needs its own",
+    ),
+    (
+        "guide.yaml",
+        "mode: bootloader\n    by",
+        "mode: bootloader\n    mode: recovery\n    by",
+        "guide.yaml, line 47: the key 'mode' stands twice (column 5)",
+    ),
+    (
+        "guide.yaml",
+        "on: variant is M6",
+        "on: variant is M7",
+        "guide.yaml, line 57: steps.otherwise.on: variant is never 'M7'; known: K6, M6",
+    ),
+    (
+        "guide.yaml",
+        "on: variant is M6",
+        "on: variant is",
+        "guide.yaml, line 57: steps.otherwise.on: cannot be read at the end",
+    ),
+    (
+        "guide.yaml",
+        "usual: [240, 360]",
+        "usual: [four, 360]",
+        "guide.yaml, line 88: steps.duration.usual: Input should be a valid integer",
+    ),
+    (
+        "guide.yaml",
+        "title: Install",
+        "title: &t Install",
+        "guide.yaml, line 4: anchors (&name) are not used in a bundle (column 8)",
+    ),
+    (
+        "guide.yaml",
+        "title: Install",
+        "title: !!python/none Install",
+        "guide.yaml, line 4: tags (!name) are not used in a bundle (column 8)",
+    ),
     ("guide.yaml", "title: Install", "title: [Install", "guide.yaml, line 5: not YAML:"),
-    ("guide.yaml", "option: data\n", "option: date\n", "guide.yaml, line 72: steps.option: the guide has no option 'date'"),
-    ("guide.yaml", "      keep: []\n", "", "guide.yaml, line 73: steps.choices: steps for each choice of data (clean, keep)"),
-    ("guide.yaml", "[lotse, funke]", "[lotse, zange]", "guide.yaml, line 22: tools: no document in the bundle has the id zange"),
-    ("device.yaml", "usual_variant: M6", "usual_variant: M9", "device.yaml, line 1: usual_variant is M9; variants are ['M6', 'K6']"),
-    ("device.yaml", "codename: palstek", "codename: poller", "guide.yaml, line 3: codename: the guide is for palstek, the device is poller"),
-    ("packages/radio-m6.yaml", "sha256: 1cd3", "sha256: 1c", "packages/radio-m6.yaml, line 6: sha256: expected 64 hex digits in lower case, got 62 characters. Copy the whole value from the release page"),
-    ("packages/radio-m6.yaml", "id: radio-m6", "id: radio-m7", "packages/radio-m6.yaml, line 2: id: this id belongs into a file named packages/radio-m7.yaml"),
-    ("packages/radio-m6.yaml", "name: radio-12.4.7-m6.img", "name: ../radio.img", "packages/radio-m6.yaml, line 3: name: a file name is one plain name"),
-    ("packages/radio-m6.yaml", "variants: [M6]", "variants: [M7]", "packages/radio-m6.yaml, line 8: variants: palstek has no variant M7"),
-    ("packages/wattlaeufer.yaml", "writes_to: other\n", "", "packages/wattlaeufer.yaml, line 1: switches_slot needs writes_to: other or both"),
-    ("builds.yaml", "order: 10", "order: ten", "builds.yaml, line 3: builds.order: Input should be a valid integer"),
-    ("tools/lotse.yaml", "./lotse write {partition} ./{file} --both", "./lotse write {part}", "tools/lotse.yaml, line 9: commands: flash.both, kogge: no placeholder is called 'part'; known: file, partition"),
-]  # fmt: skip
+    (
+        "guide.yaml",
+        "option: data\n",
+        "option: date\n",
+        "guide.yaml, line 72: steps.option: the guide has no option 'date'",
+    ),
+    (
+        "guide.yaml",
+        "      keep: []\n",
+        "",
+        "guide.yaml, line 73: steps.choices: steps for each choice of data (clean, keep)",
+    ),
+    (
+        "guide.yaml",
+        "[lotse, funke]",
+        "[lotse, zange]",
+        "guide.yaml, line 22: tools: no document in the bundle has the id zange",
+    ),
+    (
+        "device.yaml",
+        "usual_variant: M6",
+        "usual_variant: M9",
+        "device.yaml, line 1: usual_variant is M9; variants are ['M6', 'K6']",
+    ),
+    (
+        "device.yaml",
+        "codename: palstek",
+        "codename: poller",
+        "guide.yaml, line 3: codename: the guide is for palstek, the device is poller",
+    ),
+    (
+        "packages/radio-m6.yaml",
+        "sha256: 1cd3",
+        "sha256: 1c",
+        "packages/radio-m6.yaml, line 6: sha256: expected 64 hex digits in lower case, "
+        "got 62 characters. Copy the whole value from the release page",
+    ),
+    (
+        "packages/radio-m6.yaml",
+        "id: radio-m6",
+        "id: radio-m7",
+        "packages/radio-m6.yaml, line 2: id: this id belongs into a file "
+        "named packages/radio-m7.yaml",
+    ),
+    (
+        "packages/radio-m6.yaml",
+        "name: radio-12.4.7-m6.img",
+        "name: ../radio.img",
+        "packages/radio-m6.yaml, line 3: name: a file name is one plain name",
+    ),
+    (
+        "packages/radio-m6.yaml",
+        "variants: [M6]",
+        "variants: [M7]",
+        "packages/radio-m6.yaml, line 8: variants: palstek has no variant M7",
+    ),
+    (
+        "packages/wattlaeufer.yaml",
+        "writes_to: other\n",
+        "",
+        "packages/wattlaeufer.yaml, line 1: switches_slot needs writes_to: other or both",
+    ),
+    (
+        "builds.yaml",
+        "order: 10",
+        "order: ten",
+        "builds.yaml, line 3: builds.order: Input should be a valid integer",
+    ),
+    (
+        "tools/lotse.yaml",
+        "./lotse write {partition} ./{file} --both",
+        "./lotse write {part}",
+        "tools/lotse.yaml, line 9: commands: flash.both, kogge: no placeholder is called "
+        "'part'; known: file, partition",
+    ),
+]
 
 
 @pytest.mark.parametrize(("file", "old", "new", "message"), BAD, ids=[b[3][:70] for b in BAD])
@@ -151,20 +264,33 @@ def test_all_faults_are_reported_at_once() -> None:
         (GOOD | {"guide.yaml": b"- a\n"}, "guide.yaml, line 1: expected fields"),
         (GOOD | {"guide.yaml": b"a: 1\n---\nb: 1\n"}, "guide.yaml, line 2: one document per file"),
         (GOOD | {"guide.yaml": b"a: " + b"[" * 40}, "guide.yaml, line 1: nested deeper than 30"),
-        (GOOD | {"guide.yaml": b"a: [" + b"1," * 250_000 + b"1]"}, "guide.yaml, line 1: more than 200000 values"),
+        (
+            GOOD | {"guide.yaml": b"a: [" + b"1," * 250_000 + b"1]"},
+            "guide.yaml, line 1: more than 200000 values",
+        ),
         (GOOD | {"guide.yaml": b"x: 1\nb: [*a, *a]\n"}, "guide.yaml, line 2: aliases"),
-        (GOOD | {"guide.yaml": b"format: anleitung/1\nsteps:\n" + b"- {id: a, action: unlock}\n" * 2001}, "guide.yaml, line 2: more than 2000 steps"),
+        (
+            GOOD
+            | {
+                "guide.yaml": b"format: anleitung/1\nsteps:\n"
+                + b"- {id: a, action: unlock}\n" * 2001
+            },
+            "guide.yaml, line 2: more than 2000 steps",
+        ),
         (GOOD | {"../out.yaml": b"a"}, "../out.yaml: this path leaves the folder"),
         (GOOD | {"/etc/out": b"a"}, "/etc/out: this path leaves the folder"),
         (GOOD | {"virus.exe": b"a"}, "virus.exe: a bundle has no such file"),
         (GOOD | {"prose/nowhere.md": b"a"}, "prose/nowhere.md: the guide has no step nowhere"),
-        (GOOD | {"SHA256SUMS": b"0" * 64 + b"  radio-12.4.7-m6.img\n"}, "SHA256SUMS: radio-12.4.7-m6.img: the list says 000000000000…"),
+        (
+            GOOD | {"SHA256SUMS": b"0" * 64 + b"  radio-12.4.7-m6.img\n"},
+            "SHA256SUMS: radio-12.4.7-m6.img: the list says 000000000000…",
+        ),
         (GOOD | {"SHA256SUMS": b"nonsense\n"}, "SHA256SUMS, line 1: expected 64 hex digits"),
         (GOOD | {"prose/agree.md": b"x" * (MAX_BYTES + 1)}, "the bundle: larger than 5 MB"),
         ({}, "builds.yaml: is missing from the bundle"),
     ],
     ids=lambda value: value[:50] if isinstance(value, str) else "",
-)  # fmt: skip
+)
 def test_bad_bundle(files: dict[str, bytes], message: str) -> None:
     assert faults_of(files)[0].startswith(message)
 

@@ -9,7 +9,10 @@ from tests.core.phone.walk import UNLOCKED, phone, with_slots
 
 GUIDE = bundle("clean-install")
 WORLD = GUIDE.world
-FOREIGN = {f"cur.{p}.family": "wattlaeufer" for p in ("boot", "ramdisk", "vendor", "system", "product", "verity")}  # fmt: skip
+FOREIGN = {
+    f"cur.{p}.family": "wattlaeufer"
+    for p in ("boot", "ramdisk", "vendor", "system", "product", "verity")
+}
 OWN_DATA = {"data.family": "wattlaeufer"}
 NEEDS = {"cur.system.needs": "PS-12.4.1-KU.r2"}
 
@@ -24,7 +27,11 @@ REASONS = [
     ({}, {"cur.calibration.signer": "other"}, None),
     (UNLOCKED, {"cur.vendor.fits": "K6"}, NoStart(STUCK, "image-of-another-variant", "vendor")),
     (UNLOCKED, {"cur.system.fits": "K6"}, NoStart(STUCK, "image-of-another-variant", "system")),
-    (UNLOCKED, {"cur.boot.family": "wattlaeufer"}, NoStart(STUCK, "parts-of-different-systems", "boot")),
+    (
+        UNLOCKED,
+        {"cur.boot.family": "wattlaeufer"},
+        NoStart(STUCK, "parts-of-different-systems", "boot"),
+    ),
     (UNLOCKED, FOREIGN, NoStart(STUCK, "data-of-another-system", "")),
     (UNLOCKED, FOREIGN | OWN_DATA, None),
     (UNLOCKED, FOREIGN | {"data.state": "empty", "data.family": "none"}, None),
@@ -36,9 +43,17 @@ REASONS = [
     ({}, {"data.platform": 11}, None),
     ({}, {"data.platform": 13, "cur.system.platform": 0}, None),
     # Two reasons at once: what comes first on the way is told.
-    ({}, {"cur.radio.fits": "K6", "cur.boot.signer": "other"}, NoStart(DEAD, "firmware-of-another-variant", "radio")),
-    ({"base": "PS-12.2.0-BI.r1"}, NEEDS | {"data.family": "wattlaeufer"}, NoStart(STUCK, "base-too-old", "radio")),
-]  # fmt: skip
+    (
+        {},
+        {"cur.radio.fits": "K6", "cur.boot.signer": "other"},
+        NoStart(DEAD, "firmware-of-another-variant", "radio"),
+    ),
+    (
+        {"base": "PS-12.2.0-BI.r1"},
+        NEEDS | {"data.family": "wattlaeufer"},
+        NoStart(STUCK, "base-too-old", "radio"),
+    ),
+]
 
 
 @pytest.mark.parametrize(("start", "slots", "why"), REASONS)

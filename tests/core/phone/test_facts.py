@@ -36,17 +36,36 @@ def test_waiting_time_is_a_fact_only_where_a_carrier_has_one() -> None:
 @pytest.mark.parametrize(
     ("start", "slots"),
     [
-        ({}, {"cur.system.family": "stock", "cur.system.build": "PS-12.4.7-KU.r3", "cur.system.platform": 12}),
-        ({"base": "PS-13.0.2-KU.r4"}, {"cur.system.platform": 13, "cur.radio.build": "PS-13.0.2-KU.r4", "data.platform": 13}),
-        ({"other-base": "PS-12.1.0-KU.r1"}, {"other.system.build": "PS-12.1.0-KU.r1", "cur.system.build": "PS-12.4.7-KU.r3"}),
+        (
+            {},
+            {
+                "cur.system.family": "stock",
+                "cur.system.build": "PS-12.4.7-KU.r3",
+                "cur.system.platform": 12,
+            },
+        ),
+        (
+            {"base": "PS-13.0.2-KU.r4"},
+            {"cur.system.platform": 13, "cur.radio.build": "PS-13.0.2-KU.r4", "data.platform": 13},
+        ),
+        (
+            {"other-base": "PS-12.1.0-KU.r1"},
+            {"other.system.build": "PS-12.1.0-KU.r1", "cur.system.build": "PS-12.4.7-KU.r3"},
+        ),
         ({"base": "not-listed"}, {"cur.system.platform": 0, "cur.system.build": "not-listed"}),
         (
             {"system": "wattlaeufer", **UNLOCKED},
-            {"cur.system.family": "wattlaeufer", "cur.boot.signer": "other", "cur.radio.signer": "maker",
-             "cur.system.build": "other-system", "data.family": "wattlaeufer", "cur.ramdisk.recovery": "of-wattlaeufer"},
+            {
+                "cur.system.family": "wattlaeufer",
+                "cur.boot.signer": "other",
+                "cur.radio.signer": "maker",
+                "cur.system.build": "other-system",
+                "data.family": "wattlaeufer",
+                "cur.ramdisk.recovery": "of-wattlaeufer",
+            },
         ),
     ],
-)  # fmt: skip
+)
 def test_contents_at_the_start(start: dict[str, str], slots: dict[str, object]) -> None:
     state = phone(GUIDE, start).state
     assert {slot: state[slot] for slot in slots} == slots
@@ -75,9 +94,12 @@ def test_the_manual_names_every_fact_and_no_other() -> None:
         ({"usual_variant": "X1"}, "usual_variant is X1"),
         ({"regions": ["KU", "KU"]}, "region KU is listed twice"),
         ({"other_systems": ["stock"]}, "stock is always possible"),
-        ({"layout": {"partitions": [{"name": "boot", "role": "boot"}]}}, "exactly one partition has the role system"),
+        (
+            {"layout": {"partitions": [{"name": "boot", "role": "boot"}]}},
+            "exactly one partition has the role system",
+        ),
     ],
-)  # fmt: skip
+)
 def test_device_that_cannot_be_is_refused(change: dict[str, object], message: str) -> None:
     plain = GUIDE.device.model_dump(mode="json") | change
     with pytest.raises(ValueError, match=message):

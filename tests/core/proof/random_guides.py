@@ -107,15 +107,21 @@ def random_bundle(seed: int, *, base: Bundle, length: int = 12) -> Bundle:
             break
     cut = random.randrange(len(steps))
     branch = {
-        "action": "branch", "id": "asked", "on": random.choice(CONDITIONS), "ask": "is it so",
-        "then": steps[cut : cut + 2], "otherwise": [{"id": "else", "action": "restart"}],
-    }  # fmt: skip
+        "action": "branch",
+        "id": "asked",
+        "on": random.choice(CONDITIONS),
+        "ask": "is it so",
+        "then": steps[cut : cut + 2],
+        "otherwise": [{"id": "else", "action": "restart"}],
+    }
     steps[cut : cut + 2] = [branch]
     choice = random.randrange(len(steps))
     chosen = {
-        "action": "choose", "id": "chosen", "option": "data",
+        "action": "choose",
+        "id": "chosen",
+        "option": "data",
         "choices": {"clean": steps[choice : choice + 1], "keep": []},
-    }  # fmt: skip
+    }
     steps[choice : choice + 1] = [chosen]
     plain = base.guide.model_dump(mode="python") | {
         "steps": steps,

@@ -13,6 +13,7 @@ from tests.core.bundles import Edit, bundle
 
 G, W, R = "guide.yaml", "packages/wattlaeufer.yaml", "packages/rettungsring.yaml"
 RADIO = "packages/radio-m6.yaml"
+ALL_FILES = "rettungsring, wattlaeufer, radio-m6, firmware-m6, radio-k6, firmware-k6"
 LOCKED = (G, "bootloader is unlocked and every slot", "every slot")
 # K6 phones of any base, listed or not, keep it.
 ANY_BASE = (
@@ -28,49 +29,249 @@ FORMAT_TAKEN_OUT = ((G, "      clean:\n" + FORMAT, "      clean: []\n"),)
 
 # finding, base guide, edits, step at which it is found ("" for none, "end" after the last)
 STORIES: list[tuple[str, str, tuple[Edit, ...], str]] = [
-    ("wrong-mode", "unlock", ((G, "mode: bootloader\n    by: command", "mode: recovery\n    by: command"),), "unlock"),
-    ("no-link", "unlock", ((G, "action: connect\n    confirm: true", "action: connect"),), "into-bootloader"),
-    ("nothing-to-confirm", "unlock", ((G, 'setting: debugging\n    to: "on"', 'setting: debugging\n    to: "off"'),), "agree"),
-    ("file-not-in-set", "clean-install", ((G, "files: [rettungsring, wattlaeufer, radio-m6, firmware-m6, radio-k6, firmware-k6]\ntools", "files: [wattlaeufer, radio-m6, firmware-m6, radio-k6, firmware-k6]\ntools"),), "get-files"),
-    ("file-not-at-hand", "clean-install", ((G, "files: [rettungsring, wattlaeufer, radio-m6, firmware-m6, radio-k6, firmware-k6]\n    verify", "files: [wattlaeufer, radio-m6, firmware-m6, radio-k6, firmware-k6]\n    verify"),), "start-rettungsring"),
-    ("file-used-unchecked", "clean-install", ((G, "    verify: true\n", ""),), "start-rettungsring"),
-    ("file-not-on-storage", "clean-install", ((G, "source: sideload", "source: internal"),), "install-wattlaeufer"),
+    (
+        "wrong-mode",
+        "unlock",
+        ((G, "mode: bootloader\n    by: command", "mode: recovery\n    by: command"),),
+        "unlock",
+    ),
+    (
+        "no-link",
+        "unlock",
+        ((G, "action: connect\n    confirm: true", "action: connect"),),
+        "into-bootloader",
+    ),
+    (
+        "nothing-to-confirm",
+        "unlock",
+        ((G, 'setting: debugging\n    to: "on"', 'setting: debugging\n    to: "off"'),),
+        "agree",
+    ),
+    (
+        "file-not-in-set",
+        "clean-install",
+        (
+            (
+                G,
+                f"files: [{ALL_FILES}]\ntools",
+                "files: [wattlaeufer, radio-m6, firmware-m6, radio-k6, firmware-k6]\ntools",
+            ),
+        ),
+        "get-files",
+    ),
+    (
+        "file-not-at-hand",
+        "clean-install",
+        (
+            (
+                G,
+                f"files: [{ALL_FILES}]\n    verify",
+                "files: [wattlaeufer, radio-m6, firmware-m6, radio-k6, firmware-k6]\n    verify",
+            ),
+        ),
+        "start-rettungsring",
+    ),
+    (
+        "file-used-unchecked",
+        "clean-install",
+        ((G, "    verify: true\n", ""),),
+        "start-rettungsring",
+    ),
+    (
+        "file-not-on-storage",
+        "clean-install",
+        ((G, "source: sideload", "source: internal"),),
+        "install-wattlaeufer",
+    ),
     ("file-wiped", "install-from-storage", (), "install-wattlaeufer"),
-    ("no-such-partition", "clean-install", ((G, "partition: radio, file: radio-m6", "partition: modem, file: radio-m6"),), "radio-for-m6"),
-    ("unique-partition-touched", "clean-install", ((G, "partition: radio, file: radio-m6", "partition: calibration, file: radio-m6"),), "radio-for-m6"),
-    ("content-not-described", "clean-install", ((RADIO, "content: {family: stock, build: PS-12.4.7-KU.r3, signer: maker}\n", ""),), "radio-for-m6"),
+    (
+        "no-such-partition",
+        "clean-install",
+        ((G, "partition: radio, file: radio-m6", "partition: modem, file: radio-m6"),),
+        "radio-for-m6",
+    ),
+    (
+        "unique-partition-touched",
+        "clean-install",
+        ((G, "partition: radio, file: radio-m6", "partition: calibration, file: radio-m6"),),
+        "radio-for-m6",
+    ),
+    (
+        "content-not-described",
+        "clean-install",
+        ((RADIO, "content: {family: stock, build: PS-12.4.7-KU.r3, signer: maker}\n", ""),),
+        "radio-for-m6",
+    ),
     ("flash-while-locked", "clean-install", (LOCKED,), "radio-for-m6"),
     ("boot-once-while-locked", "clean-install", (LOCKED,), "start-rettungsring"),
-    ("not-a-recovery", "clean-install", ((R, ", recovery: rettungsring", ""),), "start-rettungsring"),
-    ("boot-once-of-another-variant", "clean-install", ((R, "[M6, K6]", "[M6]"),), "start-rettungsring"),
-    ("unlock-switch-off", "unlock", ((G, "setting: unlock-switch\n    to: \"on\"", "setting: unlock-switch\n    to: \"off\""),), "unlock"),
-    ("unlock-never-permitted", "unlock", ((G, "  and carrier is not deichfunk and", "  and"), (G, "that: carrier is not deichfunk", "that: always")), "allow-unlocking"),
-    ("unlock-wait-running", "unlock", ((G, " and (carrier is not leuchtnetz or unlock-wait is over)", ""),), "allow-unlocking"),
+    (
+        "not-a-recovery",
+        "clean-install",
+        ((R, ", recovery: rettungsring", ""),),
+        "start-rettungsring",
+    ),
+    (
+        "boot-once-of-another-variant",
+        "clean-install",
+        ((R, "[M6, K6]", "[M6]"),),
+        "start-rettungsring",
+    ),
+    (
+        "unlock-switch-off",
+        "unlock",
+        ((G, 'setting: unlock-switch\n    to: "on"', 'setting: unlock-switch\n    to: "off"'),),
+        "unlock",
+    ),
+    (
+        "unlock-never-permitted",
+        "unlock",
+        (
+            (G, "  and carrier is not deichfunk and", "  and"),
+            (G, "that: carrier is not deichfunk", "that: always"),
+        ),
+        "allow-unlocking",
+    ),
+    (
+        "unlock-wait-running",
+        "unlock",
+        ((G, " and (carrier is not leuchtnetz or unlock-wait is over)", ""),),
+        "allow-unlocking",
+    ),
     ("already-unlocked", "unlock", ((G, "bootloader is locked and system", "system"),), "unlock"),
     ("undeclared-loss", "unlock", ((G, "  loses: [apps, media]\n", ""),), "unlock"),
-    ("backup-not-checked", "unlock", ((G, "  loses: [apps, media]", "  loses: [apps]"), (G, "    checked: true\n", "")), "unlock"),
-    ("turned-away", "clean-install", ((G, "that: system is wattlaeufer", "that: variant is M6"),), "see-it-worked"),
-    ("check-not-decided", "clean-install", (*ANY_BASE, (G, "that: system is wattlaeufer", "that: base >= PS-12.4.1-KU.r2")), "see-it-worked"),
-    ("branch-not-decided", "clean-install", ((G, "every slot: base >= PS-12.1.0-KU.r1\n", "base >= PS-12.1.0-KU.r1\n"),), "base-in-both-slots"),
-    ("recovery-refuses", "clean-install", ((W, "[rettungsring, lotsenboot]", "[lotsenboot]"),), "install-wattlaeufer"),
-    ("temporary-recovery-gone", "clean-install", ((G, "  - id: install-wattlaeufer\n", "  - {id: again, action: enter, mode: recovery, by: menu, duration: {usual: [9, 9], give_up: 60}}\n  - id: install-wattlaeufer\n"),), "install-wattlaeufer"),
-    ("demand-not-met", "clean-install", ((W, "writes_to: other", "demands: variant is M6\nwrites_to: other"),), "install-wattlaeufer"),
-    ("demand-not-decided", "clean-install", (*ANY_BASE, (W, "writes_to: other", "demands: base >= PS-12.1.0-KU.r1\nwrites_to: other")), "install-wattlaeufer"),
+    (
+        "backup-not-checked",
+        "unlock",
+        ((G, "  loses: [apps, media]", "  loses: [apps]"), (G, "    checked: true\n", "")),
+        "unlock",
+    ),
+    (
+        "turned-away",
+        "clean-install",
+        ((G, "that: system is wattlaeufer", "that: variant is M6"),),
+        "see-it-worked",
+    ),
+    (
+        "check-not-decided",
+        "clean-install",
+        (*ANY_BASE, (G, "that: system is wattlaeufer", "that: base >= PS-12.4.1-KU.r2")),
+        "see-it-worked",
+    ),
+    (
+        "branch-not-decided",
+        "clean-install",
+        ((G, "every slot: base >= PS-12.1.0-KU.r1\n", "base >= PS-12.1.0-KU.r1\n"),),
+        "base-in-both-slots",
+    ),
+    (
+        "recovery-refuses",
+        "clean-install",
+        ((W, "[rettungsring, lotsenboot]", "[lotsenboot]"),),
+        "install-wattlaeufer",
+    ),
+    (
+        "temporary-recovery-gone",
+        "clean-install",
+        (
+            (
+                G,
+                "  - id: install-wattlaeufer\n",
+                "  - {id: again, action: enter, mode: recovery, by: menu}\n  - id: install-wattlaeufer\n",
+            ),
+        ),
+        "install-wattlaeufer",
+    ),
+    (
+        "demand-not-met",
+        "clean-install",
+        ((W, "writes_to: other", "demands: variant is M6\nwrites_to: other"),),
+        "install-wattlaeufer",
+    ),
+    (
+        "demand-not-decided",
+        "clean-install",
+        (*ANY_BASE, (W, "writes_to: other", "demands: base >= PS-12.1.0-KU.r1\nwrites_to: other")),
+        "install-wattlaeufer",
+    ),
     ("firmware-of-another-variant", "base-update", (), "start"),
-    ("foreign-image-while-locked", "clean-install", (LOCKED, (G, "action: boot-once\n    file: rettungsring", "action: enter\n    mode: recovery\n    by: chord"), (G, "  - id: base-in-both-slots", "  - {id: cable, action: connect}\n  - id: base-in-both-slots"), (W, "installed_by: [rettungsring, lotsenboot]\n", "")), "first-start"),
-    ("image-of-another-variant", "clean-install", ((W, "variants: [M6, K6]", "variants: [M6]"),), "first-start"),
-    ("parts-of-different-systems", "clean-install", ((W, "[boot, ramdisk, vendor, system, product, verity]", "[boot, ramdisk, system, product, verity]"),), "first-start"),
+    (
+        "foreign-image-while-locked",
+        "clean-install",
+        (
+            LOCKED,
+            (
+                G,
+                "action: boot-once\n    file: rettungsring",
+                "action: enter\n    mode: recovery\n    by: chord",
+            ),
+            (
+                G,
+                "  - id: base-in-both-slots",
+                "  - {id: cable, action: connect}\n  - id: base-in-both-slots",
+            ),
+            (W, "installed_by: [rettungsring, lotsenboot]\n", ""),
+        ),
+        "first-start",
+    ),
+    (
+        "image-of-another-variant",
+        "clean-install",
+        ((W, "variants: [M6, K6]", "variants: [M6]"),),
+        "first-start",
+    ),
+    (
+        "parts-of-different-systems",
+        "clean-install",
+        (
+            (
+                W,
+                "[boot, ramdisk, vendor, system, product, verity]",
+                "[boot, ramdisk, system, product, verity]",
+            ),
+        ),
+        "first-start",
+    ),
     ("base-too-old", "clean-install-one-slot", (), "first-start"),
     ("base-not-known", "clean-install", ANY_BASE, "first-start"),
     ("data-of-another-system", "clean-install", FORMAT_TAKEN_OUT, "first-start"),
-    ("data-newer-than-system", "clean-install", ((W, 'family: wattlaeufer, build: "5.0", platform: 13', 'family: stock, build: "5.0", platform: 11'), (G, "  and (option.data is clean or system is wattlaeufer)\n", "")), "first-start"),
-    ("promise-not-kept", "clean-install", ((G, "    - mode is system\n", "    - debugging is on\n"),), "end"),
-    ("promise-not-decided", "unlock", ((G, " and every slot: base >= PS-12.1.0-KU.r1", ""), (G, "    - system is stock\n", "    - base >= PS-12.1.0-KU.r1\n")), "end"),
+    (
+        "data-newer-than-system",
+        "clean-install",
+        (
+            (
+                W,
+                'family: wattlaeufer, build: "5.0", platform: 13',
+                'family: stock, build: "5.0", platform: 11',
+            ),
+            (G, "  and (option.data is clean or system is wattlaeufer)\n", ""),
+        ),
+        "first-start",
+    ),
+    (
+        "promise-not-kept",
+        "clean-install",
+        ((G, "    - mode is system\n", "    - debugging is on\n"),),
+        "end",
+    ),
+    (
+        "promise-not-decided",
+        "unlock",
+        (
+            (G, " and every slot: base >= PS-12.1.0-KU.r1", ""),
+            (G, "    - system is stock\n", "    - base >= PS-12.1.0-KU.r1\n"),
+        ),
+        "end",
+    ),
     ("admitted-not-proved", "clean-install", ANY_BASE, ""),
     ("no-give-up-time", "base-update", (), "start"),
     ("file-without-digest", "clean-install", ((RADIO, DIGEST, ""),), ""),
-    ("file-in-no-step", "clean-install", ((G, "partition: radio, file: radio-m6", "partition: radio, file: firmware-m6"),), ""),
-]  # fmt: skip
+    (
+        "file-in-no-step",
+        "clean-install",
+        ((G, "partition: radio, file: radio-m6", "partition: radio, file: firmware-m6"),),
+        "",
+    ),
+]
 
 
 def found(of: Bundle, finding: str) -> list[FindingOut]:

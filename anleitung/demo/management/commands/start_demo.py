@@ -37,10 +37,18 @@ class Command(BaseCommand):
         os.execv(
             sys.executable,
             [
-                sys.executable, "-m", "gunicorn", "anleitung.site.wsgi",
-                "--bind", f"127.0.0.1:{port}", "--threads", "8", "--log-level", "warning",
+                sys.executable,
+                "-m",
+                "gunicorn",
+                "anleitung.site.wsgi",
+                "--bind",
+                f"127.0.0.1:{port}",
+                "--threads",
+                "8",
+                "--log-level",
+                "warning",
             ],
-        )  # fmt: skip
+        )
 
 
 def _require_free(port: str) -> None:

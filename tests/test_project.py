@@ -1,0 +1,88 @@
+"""What the project says of itself is so: docs, locks, pictures, settings."""
+
+import re
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+from django.db import connection
+
+HOME = Path(__file__).parents[1]
+DOCS = HOME / "docs"
+sys.path.insert(0, str(HOME / "scripts"))
+
+
+def test_generated_docs_are_those_of_the_code() -> None:
+    from generate_docs import generated
+
+    for name, text in generated().items():
+        assert (DOCS / name).read_text() == text, f"{name}: run 'make generated'"
+
+
+@pytest.mark.parametrize("page", ["README.md", *(f"docs/{p.name}" for p in DOCS.glob("*.md"))])
+def test_links_lead_somewhere(page: str) -> None:
+    text = (HOME / page).read_text()
+    for link in re.findall(r"\]\(([^)#]+)", text):
+        if "://" not in link:
+            assert ((HOME / page).parent / link).exists(), link
+
+
+def test_pictures_are_few_and_all_linked() -> None:
+    pictures = list((DOCS / "screenshots").glob("*.png"))
+    assert 0 < len(pictures) < 20
+    readme = (HOME / "README.md").read_text()
+    assert all(p.name in readme for p in pictures)
+
+
+@pytest.mark.parametrize(
+    "lock", ["requirements.txt", "requirements-dev.txt", "web/package-lock.json"]
+)
+def test_locks_hold_hashes_and_no_address_of_a_registry(lock: str) -> None:
+    text = (HOME / lock).read_text()
+    if lock.endswith(".json"):
+        assert '"resolved"' not in text
+        assert text.count('"integrity"') > 50
+    else:
+        assert "://" not in text
+        names = re.findall(r"^[a-z0-9][^\s=]*==", text, re.M)
+        blocks = re.split(r"^(?=[a-z0-9][^\s=]*==)", text, flags=re.M)[1:]
+        assert len(names) == len(blocks)
+        assert all("--hash=sha256:" in block for block in blocks)
+
+
+def test_make_names_every_target_of_the_readme() -> None:
+    makefile = (HOME / "Makefile").read_text()
+    for target in re.findall(r"make ([a-z-]+)", (HOME / "README.md").read_text()):
+        assert re.search(rf"^{target}:", makefile, re.M), target
+
+
+@pytest.mark.parametrize(
+    ("pragma", "value"),
+    [("foreign_keys", 1), ("recursive_triggers", 1), ("synchronous", 2), ("journal_mode", "wal")],
+)
+def test_database_is_set_up_as_promised(db: None, pragma: str, value: object) -> None:
+    with connection.cursor() as cursor:
+        cursor.execute(f"PRAGMA {pragma}")
+        assert cursor.fetchone()[0] == value
+    assert connection.transaction_mode == "IMMEDIATE"
+
+
+def test_core_names_no_maker_tool_or_codename_of_the_demo() -> None:
+    names = "palstek tidewerk rettungsring lotse funke lotsenboot kogge faehre ewer deichfunk"
+    world = re.compile(rf"\b({'|'.join(names.split())}|wattl\w*)\b")
+    for path in (HOME / "anleitung" / "core").rglob("*.py"):
+        assert not world.findall(path.read_text().lower()), path
+
+
+def test_import_contract_is_kept() -> None:
+    script = Path(sys.executable).parent / "lint-imports"
+    done = subprocess.run([script, "--no-logo"], cwd=HOME, capture_output=True, check=False)
+    assert done.returncode == 0, done.stdout.decode()
+
+
+def test_every_module_mirrors_into_a_test_folder() -> None:
+    """Core's packages each have tests of their own."""
+    packages = {p.name for p in (HOME / "anleitung/core").iterdir() if (p / "__init__.py").exists()}
+    tested = {p.name for p in (HOME / "tests/core").iterdir() if p.is_dir()}
+    assert packages - tested <= {"guide", "documents"}
