@@ -176,7 +176,8 @@ STORIES: list[tuple[str, str, tuple[Edit, ...], str]] = [
             (
                 G,
                 "  - id: install-wattlaeufer\n",
-                "  - {id: again, action: enter, mode: recovery, by: menu}\n  - id: install-wattlaeufer\n",
+                "  - {id: again, action: enter, mode: recovery, by: menu}\n"
+                "  - id: install-wattlaeufer\n",
             ),
         ),
         "install-wattlaeufer",
