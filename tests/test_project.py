@@ -1,6 +1,7 @@
 """What the project says of itself is so: docs, locks, pictures, settings."""
 
 import re
+import shutil
 import subprocess
 import sys
 from pathlib import Path
@@ -86,3 +87,35 @@ def test_every_module_mirrors_into_a_test_folder() -> None:
     packages = {p.name for p in (HOME / "anleitung/core").iterdir() if (p / "__init__.py").exists()}
     tested = {p.name for p in (HOME / "tests/core").iterdir() if p.is_dir()}
     assert packages - tested <= {"guide", "documents"}
+
+
+@pytest.mark.parametrize(
+    ("program", "prints", "says"),
+    [
+        ("python3", "exit 1", "is too old. Install Python 3.11 or newer."),
+        ("node", "case $1 in -e) exit 1;; *) echo v18.0.0;; esac", "Node v18.0.0 is too old."),
+        ("npm", "echo 9.1.0", "npm 9.1.0 is too old. Run: npm install -g npm@11"),
+        ("node", None, "Node is missing."),
+    ],
+)
+def test_what_a_machine_lacks_is_said_in_words(
+    program: str, prints: str | None, says: str, tmp_path: Path
+) -> None:
+    """A machine on which one program is old or missing, and all others are right."""
+    real = {name: shutil.which(name) for name in ("sh", "python3", "node", "npm", "cut", "id")}
+    real["python3"] = sys.executable  # on some machines python3 is a script with needs of its own
+    for name, path in real.items():
+        if name != program:
+            (tmp_path / name).write_text(f'#!/bin/sh\nexec {path} "$@"\n')
+            (tmp_path / name).chmod(0o755)
+    if prints is not None:
+        (tmp_path / program).write_text(f"#!/bin/sh\n{prints}\n")
+        (tmp_path / program).chmod(0o755)
+    done = subprocess.run(
+        [HOME / "scripts" / "need", "demo"],
+        env={"PATH": str(tmp_path)},
+        capture_output=True,
+        check=False,
+    )
+    assert done.returncode == 1
+    assert says in done.stderr.decode()

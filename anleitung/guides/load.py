@@ -1,8 +1,6 @@
 """Reading stored guides: bundles, their proofs and their sheets. Writes nothing but proofs."""
 
-from collections import OrderedDict
-from collections.abc import Callable
-from typing import Any, TypeVar
+from typing import Any
 
 from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.core.guide.bundle import Bundle
@@ -13,9 +11,9 @@ from anleitung.core.sheet.build import build_sheet
 from anleitung.core.sheet.model import SheetOut
 from anleitung.guides.errors import NoSuchGuide
 from anleitung.guides.models import Draft, Guide, Proof, Revision
+from anleitung.kept import Kept
 
 Stored = Draft | Revision
-_Value = TypeVar("_Value")
 
 
 def as_texts(files: dict[str, bytes]) -> dict[str, str]:
@@ -23,22 +21,9 @@ def as_texts(files: dict[str, bytes]) -> dict[str, str]:
     return {name: content.decode("utf-8-sig") for name, content in files.items()}
 
 
-class _Kept(OrderedDict[str, _Value]):
-    """The last few values by fingerprint. Documents never change under a fingerprint."""
-
-    most = 64
-
-    def get_or(self, key: str, make: Callable[[], _Value]) -> _Value:
-        value = self.get(key)
-        if value is None:
-            value = self[key] = make()
-            while len(self) > self.most:
-                self.popitem(last=False)
-        return value
-
-
-_BUNDLES: _Kept[Bundle] = _Kept()
-_SHEETS: _Kept[SheetOut] = _Kept()
+# Documents never change under a fingerprint, so what is derived from them can be kept.
+_BUNDLES: Kept[str, Bundle] = Kept()
+_SHEETS: Kept[str, SheetOut] = Kept()
 
 
 def load_bundle(row: Stored) -> Bundle:

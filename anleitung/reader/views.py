@@ -15,7 +15,7 @@ from django.views.decorators.http import require_GET, require_POST, require_safe
 from django.views.decorators.vary import vary_on_cookie
 
 from anleitung.accounts.roles import is_maintainer
-from anleitung.core.evidence.report import ENDING_WORDS
+from anleitung.core.evidence.report import ENDING_WORDS, EvidenceOut, FlagOut
 from anleitung.core.formats.checksums import NAME as CHECKSUMS
 from anleitung.core.formats.checksums import write_checksums
 from anleitung.core.guide.bundle import Bundle
@@ -207,6 +207,8 @@ def _render_revision(
         .first()
     )
     newest = revision.guide.revisions.order_by("-number").first()
+    evidence = evidence_for(revision, now=now)
+    findings = [f for row in sheet.rows for f in row.findings] + list(sheet.general)
     context = {
         "revision": revision,
         "withdrawal": getattr(revision, "withdrawal", None),
@@ -217,7 +219,9 @@ def _render_revision(
         "check": _check(bundle, base=base, variant=variant),
         "base": base,
         "variant": variant,
-        "evidence": evidence_for(revision, now=now),
+        "evidence": evidence,
+        "hits": _hits(evidence, base=base, variant=variant),
+        "warnings": [f for f in findings if f.severity == "warn"],
         "earlier": earlier,
         "earlier_evidence": evidence_for(earlier, now=now) if earlier else None,
         "endings": [(e.value, words) for e, words in ENDING_WORDS.items()],
@@ -246,6 +250,12 @@ class _Check:
     unmet: list[str]
     open: list[str]
     unlisted: bool
+
+
+def _hits(evidence: EvidenceOut, *, base: str, variant: str) -> list[FlagOut]:
+    """Flags that fit the phone that was asked about."""
+    mine = {"base": base, "variant": variant}
+    return [f for f in evidence.flags if f.value and mine.get(f.factor) == f.value]
 
 
 def _check(bundle: Bundle, *, base: str, variant: str) -> _Check | None:

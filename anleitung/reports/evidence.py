@@ -5,6 +5,7 @@ from datetime import datetime
 from anleitung.core.evidence.report import CountedReport, Ending, EvidenceOut, evidence_of
 from anleitung.guides.load import load_bundle
 from anleitung.guides.models import Revision
+from anleitung.kept import Kept
 from anleitung.reports.factors import factors_of
 from anleitung.reports.models import Report
 
@@ -21,5 +22,14 @@ def counted_reports(revision: Revision) -> list[CountedReport]:
     return list(found.values())
 
 
+# Reports are only added, so the newest one stands for all of them; a notice may end by the hour.
+_JUDGED: Kept[tuple[str, str, str], EvidenceOut] = Kept()
+
+
 def evidence_for(revision: Revision, *, now: datetime) -> EvidenceOut:
-    return evidence_of(counted_reports(revision), factors_of(load_bundle(revision)), now=now)
+    newest = Report.objects.filter(revision=revision).order_by("-id").first()
+    key = (revision.fingerprint, newest.key if newest else "", f"{now:%Y-%m-%d %H}")
+    return _JUDGED.get_or(
+        key,
+        lambda: evidence_of(counted_reports(revision), factors_of(load_bundle(revision)), now=now),
+    )

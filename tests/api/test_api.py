@@ -149,7 +149,13 @@ def test_description_and_types_are_those_of_the_code(tmp_path: Path) -> None:
     assert kept == made.read_text(), "run 'make generated'"
 
 
-def test_upload_is_bounded(client_of_maintainer: Client) -> None:
+def test_upload_is_bounded_by_its_announced_length(client_of_maintainer: Client) -> None:
+    file = SimpleUploadedFile("bundle.zip", b"x" * 6_000_000)
+    answer = client_of_maintainer.post("/api/bundles", {"bundle": file})
+    assert (answer.status_code, answer.json()["code"]) == (413, "too-large")
+
+
+def test_upload_is_bounded_by_what_it_holds(client_of_maintainer: Client) -> None:
     file = SimpleUploadedFile("bundle.zip", b"x" * 5_000_001)
     answer = client_of_maintainer.post("/api/bundles", {"bundle": file})
     assert answer.json()["at"][0]["message"] == "larger than 5 MB"

@@ -84,7 +84,7 @@ def _split(space: Space, part: Node, within: Node, most: int) -> list[Box] | Non
         return []
     box = _told_apart(space, part, within)
     if space.both(box_set(space, box), within) is part:
-        return [box]
+        return [_shortest(space, box, part, within)]
     if most < 2:
         return None
     # The first fact that tells members apart is the one its author would name first.
@@ -100,6 +100,16 @@ def _split(space: Space, part: Node, within: Node, most: int) -> list[Box] | Non
             return None
         found += rest
     return found
+
+
+def _shortest(space: Space, box: Box, part: Node, within: Node) -> Box:
+    """The box without the facts that follow from the others; what came last goes first."""
+    kept = dict(box)
+    for name in list(box)[::-1]:
+        fewer = {fact: values for fact, values in kept.items() if fact != name}
+        if space.both(box_set(space, fewer), within) is part:
+            kept = fewer
+    return kept
 
 
 def _groups(space: Space, node: Node) -> dict[Node, list[str]]:

@@ -67,6 +67,19 @@ class Unlocking(Document):
     then: Literal["bootloader", "system"] = "system"
 
 
+class OtherSystem(Document):
+    """A system beside stock that a phone may run when a guide begins.
+
+    platforms: the platform versions of its releases, oldest first.
+    """
+
+    id: Id
+    name: ShortText
+    platforms: Annotated[
+        tuple[Annotated[int, Field(ge=1, le=999)], ...], Field(min_length=1, max_length=20)
+    ]
+
+
 class Device(Document):
     """A codename document."""
 
@@ -81,9 +94,7 @@ class Device(Document):
     where_the_build_is_shown: ShortText
     layout: Layout
     unlocking: Unlocking = Unlocking()
-    other_systems: Annotated[tuple[Id, ...], Field(max_length=20)] = Field(
-        default=(), description="Systems that a phone may run when a guide begins, beside stock"
-    )
+    other_systems: Annotated[tuple[OtherSystem, ...], Field(max_length=20)] = ()
 
     @model_validator(mode="after")
     def _usual_phone_exists(self) -> "Device":
@@ -94,10 +105,9 @@ class Device(Document):
             ("variant", ids),
             ("region", list(self.regions)),
             ("carrier", [c.id for c in self.carriers]),
+            ("system", ["stock", *(s.id for s in self.other_systems)]),
         ):
             twice = sorted({n for n in names if names.count(n) > 1})
             if twice:
                 raise ValueError(f"{what} {twice[0]} is listed twice")
-        if "stock" in self.other_systems:
-            raise ValueError("stock is always possible; other_systems lists the others")
         return self

@@ -46,6 +46,8 @@ def check_start(phone: Phone, world: World) -> NoStart | None:
         return NoStart(STUCK, "data-of-another-system", "")
     if phone.relation(newer, "data.platform", f"cur.{main}.platform"):
         return NoStart(STUCK, "data-newer-than-system", "")
+    if phone.relation(not_comparable, "data.platform", f"cur.{main}.platform"):
+        phone.find("data-platform-not-known", "")
     return None
 
 
@@ -84,9 +86,14 @@ def fits(made_for: str, variant: str) -> bool:
     return made_for == ANY_VARIANT or variant in made_for.split(",")
 
 
-def newer(data: int, system: int) -> bool:
-    """Is the data of a newer platform? 0 stands for a platform that is not known."""
-    return data > system > 0
+def newer(data: str, system: str) -> bool:
+    """Is the data of a newer platform? Platforms are whole numbers, or not known."""
+    return data.isdigit() and system.isdigit() and int(data) > int(system)
+
+
+def not_comparable(data: str, system: str) -> bool:
+    """One of the two is not known; what is the same starts all the same."""
+    return data != system and not (data.isdigit() and system.isdigit())
 
 
 def unconfirmed(link: str) -> str:

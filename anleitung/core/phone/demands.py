@@ -2,7 +2,7 @@
 
 from anleitung.core.documents.package import Package
 from anleitung.core.phone.boot import unconfirmed
-from anleitung.core.phone.world import ANY_VARIANT, LOSSES, NO_NEED, Phone, World
+from anleitung.core.phone.world import ANY_VARIANT, LOSSES, NO_NEED, NO_PLATFORM, Phone, World
 
 
 def require_mode(phone: Phone, *modes: str) -> None:
@@ -52,7 +52,7 @@ def write_content(phone: Phone, world: World, side: str, part: str, package: Pac
     phone.set(f"{name}.signer", content.signer)
     phone.set(f"{name}.fits", ",".join(sorted(package.variants)) or ANY_VARIANT)
     if partition.role == "system":
-        phone.set(f"{name}.platform", content.platform or 0)
+        phone.set(f"{name}.platform", str(content.platform) if content.platform else NO_PLATFORM)
         phone.set(f"{name}.needs", package.least_base or NO_NEED)
     if part == world.first_ramdisk:
         phone.set(f"{name}.recovery", content.recovery or "none")
@@ -100,7 +100,7 @@ def wipe_user_data(phone: Phone, world: World) -> None:
         phone.map(_wiped_if_there, f"internal.{file}", f"internal.{file}")
     phone.set("data.state", "empty")
     phone.set("data.family", "none")
-    phone.set("data.platform", 0)
+    phone.set("data.platform", "none")
     phone.set("debugging", "off")
     phone.map(unconfirmed, "link", "link")
 

@@ -9,13 +9,14 @@ from typing import Any
 
 from anleitung.core.conditions.model import Order, Term, Vocabulary
 from anleitung.core.diagrams.run import State
-from anleitung.core.diagrams.space import Fact, Kind, Node, Space
+from anleitung.core.diagrams.space import Fact, Kind, Node, OneOf, Space
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.package import Build
 from anleitung.core.phone.world import (
     ANY_VARIANT,
     LOSSES,
     NO_NEED,
+    NO_PLATFORM,
     NOT_LISTED,
     OTHER_SYSTEM_BUILD,
     World,
@@ -45,7 +46,8 @@ def start_facts(
         Fact("unlock-switch", ("off", "on"), "off", 3),
         Fact("debugging", ("off", "on"), "off", 3),
         Fact("slot", ("a", "b"), "a", 2),
-        Fact("system", ("stock", *device.other_systems), "stock", 3),
+        Fact("system", ("stock", *(s.id for s in device.other_systems)), "stock", 3),
+        *_platform_fact(device),
         Fact("base", (*listed, NOT_LISTED), device.usual_build, 2),
         Fact("other-base", (*listed, NOT_LISTED), device.usual_build, 1),
     ]
@@ -56,6 +58,30 @@ def start_facts(
     return facts
 
 
+HIDDEN = ("system", "system-platform", "base", "other-base")  # read by other names, or not at all
+
+
+def _platform_fact(device: Device) -> list[Fact]:
+    """The platform of a system that is not stock; that of stock follows from its build."""
+    platforms = sorted({p for system in device.other_systems for p in system.platforms})
+    names = tuple(map(str, platforms))
+    return [Fact("system-platform", names, names[-1])] if names else []
+
+
+def impossible_platforms(space: Space, device: Device) -> Node:
+    """Starts whose platform does not belong to their system; stock keeps the default one."""
+    found = space.false
+    if not device.other_systems:
+        return found
+    usual = space.facts[space.level_of["system-platform"]].default
+    allowed = {"stock": {usual}} | {s.id: set(map(str, s.platforms)) for s in device.other_systems}
+    for system, platforms in allowed.items():
+        runs = space.where(space.var("system"), system)
+        fits = space.map(OneOf(frozenset(platforms)), space.var("system-platform"))
+        found = space.either(found, space.minus(runs, fits))
+    return found
+
+
 def start_state(space: Space, world: World, branches: Iterable[str]) -> State:
     """The slots of a phone that is switched on and runs its system, before the first step."""
     state: dict[str, Node] = {}
@@ -64,7 +90,7 @@ def start_state(space: Space, world: World, branches: Iterable[str]) -> State:
         state[slot] = space.leaf(value)
 
     for fact in space.facts:
-        if fact.name not in ("system", "base", "other-base"):
+        if fact.name not in HIDDEN:
             state[fact.name] = space.var(fact.name)
     for slot, value in (
         ("mode", "system"),
@@ -84,7 +110,8 @@ def start_state(space: Space, world: World, branches: Iterable[str]) -> State:
     for branch in branches:
         put(f"branch.{branch}", None)
 
-    platforms = {b.build: b.platform for b in world.builds}
+    platforms = {b.build: str(b.platform) for b in world.builds}
+    foreign = space.var("system-platform") if world.device.other_systems else space.leaf("")
     system = space.var("system")
     is_stock = space.where(system, "stock")
     for side, base_fact in (("cur", "base"), ("other", "other-base")):
@@ -104,7 +131,7 @@ def start_state(space: Space, world: World, branches: Iterable[str]) -> State:
             put(f"{name}.fits", ANY_VARIANT)
         platform = space.map(_Lookup(platforms), base)
         main = f"{side}.{world.system}"
-        state[f"{main}.platform"] = space.ite(is_stock, platform, space.leaf(0))
+        state[f"{main}.platform"] = space.ite(is_stock, platform, foreign)
         put(f"{main}.needs", NO_NEED)
         state[f"{side}.{world.first_ramdisk}.recovery"] = space.ite(
             is_stock, space.leaf("stock"), space.map(_own_recovery, system)
@@ -115,13 +142,13 @@ def start_state(space: Space, world: World, branches: Iterable[str]) -> State:
 
 
 class _Lookup:
-    """Platform of a build; 0 where it is not known. One per space, compared by identity."""
+    """Platform of a build, where it is known. One per space, compared by identity."""
 
-    def __init__(self, table: Mapping[str, int]) -> None:
+    def __init__(self, table: Mapping[str, str]) -> None:
         self.table = table
 
-    def __call__(self, build: str) -> int:
-        return self.table.get(build, 0)
+    def __call__(self, build: str) -> str:
+        return self.table.get(build, NO_PLATFORM)
 
 
 def _own_recovery(system: str) -> str:
@@ -141,13 +168,22 @@ def vocabulary(
     terms: dict[str, Term] = {
         fact.name: Term((fact.name,), values=frozenset(fact.values))
         for fact in start_facts(device, builds, options)
-        if fact.name not in ("system", "base", "other-base")
+        if fact.name not in HIDDEN
     }
+    platforms = sorted(
+        {b.platform for b in builds} | {p for s in device.other_systems for p in s.platforms}
+    )
     done = frozenset({"none", "made", "checked"})
     terms |= {
         "mode": Term(("mode",), values=frozenset(MODES)),
         "recovery": Term(("running",)),
         "data": Term(("data.state",), values=frozenset({"present", "fresh", "empty"})),
+        "platform": Term(
+            (f"cur.{main}.platform",),
+            tuple(f"{s}.{main}.platform" for s in SIDES),
+            values=frozenset(map(str, platforms)),
+            order=Order({str(p): ("platform", p) for p in platforms}),
+        ),
         "system": Term((f"cur.{main}.family",), tuple(f"{s}.{main}.family" for s in SIDES)),
         "build": Term(
             (f"cur.{main}.build",), tuple(f"{s}.{main}.build" for s in SIDES), order=order

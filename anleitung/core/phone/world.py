@@ -15,6 +15,7 @@ NOT_LISTED = "not-listed"  # a build that the catalogue does not hold: admitted,
 OTHER_SYSTEM_BUILD = "other-system"
 ANY_VARIANT = "any"
 NO_NEED = "none"
+NO_PLATFORM = "not-known"
 
 LOSSES = ("apps", "media")  # what a wipe takes: apps with their settings; photos and files
 

@@ -15,9 +15,6 @@ from anleitung.core.proof.compile import Compiled
 from anleitung.core.proof.model import ChangeOut, PhonesOut, StepTraceOut
 from anleitung.core.proof.words import boxes_words
 
-# A step that tells more groups apart than this is described by its commonest ones.
-MOST_GROUPS = 4
-
 _GONE = _("gone")
 
 
@@ -86,7 +83,7 @@ def _changes(
         kinds = frozenset({Kind.PHONE})
         groups.sort(key=lambda g: (-space.count(g[1], kinds), str(g[0])))
         settles = len(space.leaves_within(shown.after, concerned)) == 1
-        for value, phones in groups[:MOST_GROUPS]:
+        for value, phones in groups:
             was, becomes = value
             entry = merged.setdefault((shown.group, was, becomes, phones), _Merged())
             entry.names.append(shown.name)

@@ -13,7 +13,7 @@ from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Branch, Choose, Row, rows_of
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.boot import check_start
-from anleitung.core.phone.facts import start_facts, start_state
+from anleitung.core.phone.facts import impossible_platforms, start_facts, start_state
 from anleitung.core.phone.world import Phone, World
 
 END = "end"  # the step id of what is judged after the last step
@@ -62,7 +62,8 @@ def possible_starts(space: Space, start: State, world: World) -> Node:
     The boot rule says which: a locked phone on a foreign system, for one, does not exist.
     """
     judge = CompiledStep("start", partial(_must_start, world=world))
-    return run_all(Procedure(space, start, space.true, (judge,)), Budget()).alive[-1]
+    thinkable = space.minus(space.true, impossible_platforms(space, world.device))
+    return run_all(Procedure(space, start, thinkable, (judge,)), Budget()).alive[-1]
 
 
 def run_bundle(bundle: Bundle, budget: Budget) -> Compiled:

@@ -29,6 +29,8 @@ FACT_WORDS = {
     "debugging": _("debugging"),
     "slot": _("running slot"),
     "system": _("system"),
+    "platform": _("platform"),
+    "system-platform": _("platform of the system"),
     "base": _("firmware base"),
     "other-base": _("firmware base of the other slot"),
     "build": _("build"),
@@ -71,7 +73,7 @@ def values_words(bundle: Bundle, fact: str, values: tuple[str, ...]) -> str:
             if places[0] == 0:
                 return _("{build} or older").format(build=values[-1])
             return _("{first} to {last}").format(first=values[0], last=values[-1])
-    return or_list([_VALUE_WORDS.get(v, v) for v in values])
+    return or_list([_shown(bundle, v) for v in values])
 
 
 def box_words(bundle: Bundle, box: Box) -> str:
@@ -95,9 +97,7 @@ def witness_words(bundle: Bundle, witness: Witness) -> str:
     """The nearest phone, as what differs from the usual one."""
     if not witness.differs:
         return _("the usual {codename}").format(codename=bundle.device.codename)
-    parts = [
-        f"{fact_words(fact)} {_VALUE_WORDS.get(value, value)}" for fact, value in witness.differs
-    ]
+    parts = [f"{fact_words(fact)} {_shown(bundle, value)}" for fact, value in witness.differs]
     return _("a {codename} with {parts}").format(
         codename=bundle.device.codename, parts=", ".join(parts)
     )
@@ -168,8 +168,9 @@ def condition_words(bundle: Bundle, condition: Condition) -> str:
 
 
 def _shown(bundle: Bundle, value: str) -> str:
-    """Carriers are known to readers by their names."""
-    names = {c.id: c.name for c in bundle.device.carriers}
+    """Carriers and systems are known to readers by their names."""
+    device = bundle.device
+    names = {c.id: c.name for c in device.carriers} | {s.id: s.name for s in device.other_systems}
     return names.get(value) or _VALUE_WORDS.get(value, value)
 
 

@@ -230,15 +230,13 @@ def _change_lines(trace: StepTraceOut | None) -> tuple[ChangeLineOut, ...]:
             who=_who(change),
             is_loss=change.is_loss,
         )
-        same = next((x for x in lines if x.what == line.what and x.who == line.who == ""), None)
-        if same is None:
-            lines.append(line)
-        elif same.after == line.after:
-            before = or_list([same.before, line.before])
-            lines[lines.index(same)] = same.model_copy(update={"before": before})
-        elif (same.before, same.after) == (line.after, line.before):
-            swapped = {"before": or_list([same.before, line.before]), "after": _("the other one")}
-            lines[lines.index(same)] = same.model_copy(update=swapped)
+        twin = next((x for x in lines if x.what == line.what and x.who == line.who == ""), None)
+        both = or_list(sorted((twin.before, line.before))) if twin else ""
+        if twin and twin.after == line.after:
+            lines[lines.index(twin)] = twin.model_copy(update={"before": both})
+        elif twin and (twin.before, twin.after) == (line.after, line.before):
+            swapped = {"before": both, "after": _("the other one")}
+            lines[lines.index(twin)] = twin.model_copy(update=swapped)
         else:
             lines.append(line)
     return tuple(lines)

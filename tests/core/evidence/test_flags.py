@@ -1,13 +1,22 @@
 """Several defects, rivals, readings and the order of a judgement."""
 
 from datetime import UTC, datetime, timedelta
-from math import exp
+from math import exp, log
 from random import Random
 
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 from anleitung.core.evidence.claims import Policy
-from anleitung.core.evidence.judge import Outcome, count, judge, reports_in
+from anleitung.core.evidence.judge import (
+    Outcome,
+    _Judged,
+    _shade,
+    count,
+    judge,
+    reports_in,
+)
 from anleitung.core.evidence.report import CountedReport, Ending, evidence_of
 from anleitung.core.evidence.weights import Factor, log_weights, place_share
 
@@ -118,3 +127,32 @@ def test_two_dead_phones_are_announced_together() -> None:
     )
     assert made.dead_notice.startswith("2 reports of dead phones are being checked.")
     assert made.builds[0].dead == 1
+
+
+_strengths = st.lists(st.floats(-5, 30), min_size=1, max_size=12)
+
+
+@given(_strengths, st.data(), st.floats(0, 10))
+def test_raising_one_takes_no_other_from_the_shading(
+    strengths: list[float], data: st.DataObject, more: float
+) -> None:
+    def shaded(values: list[float]) -> set[str]:
+        judged = [
+            _Judged(("base", str(i)), frozenset(), 0.0, value, "worse")
+            for i, value in enumerate(values)
+        ]
+        return {j.combination[1] for j in _shade(judged, 0.05)}
+
+    raised = list(strengths)
+    at = data.draw(st.integers(0, len(strengths) - 1))
+    raised[at] += more
+    assert shaded(strengths) <= shaded(raised)
+
+
+@given(st.integers(0, 2**32))
+def test_every_shown_flag_is_strong_enough_by_itself(seed: int) -> None:
+    told = simulated({("base", "b1"): 0.6, ("variant", "K6"): 0.4}, count_of=120, seed=seed)
+    for flag in judge(told, FACTORS, alpha=0.04, policy=Policy()):
+        assert flag.strength >= -log(0.04)
+        for twin in flag.same:
+            assert reports_in(told, twin) == reports_in(told, flag.combination)

@@ -92,7 +92,7 @@ def test_golden_fingerprint() -> None:
     assert bundle("unlock").fingerprint == GOLDEN
 
 
-GOLDEN = "sha256:57d5a3553bc4936f4a78a805f5477ce831073d6596f89ce9864a423566f8cb67"
+GOLDEN = "sha256:97e2979add96a72cc42facc895c66934ffb83733f33a70aebaf1ad0d045e9155"
 
 BAD = [
     (

@@ -39,9 +39,9 @@ REASONS = [
     ({"base": "PS-12.2.0-BI.r1"}, NEEDS, NoStart(STUCK, "base-too-old", "radio")),
     ({"other-base": "PS-12.2.0-BI.r1"}, NEEDS, None),
     ({"base": "PS-12.4.1-BI.r2"}, NEEDS, None),
-    ({}, {"data.platform": 13}, NoStart(STUCK, "data-newer-than-system", "")),
-    ({}, {"data.platform": 11}, None),
-    ({}, {"data.platform": 13, "cur.system.platform": 0}, None),
+    ({}, {"data.platform": "13"}, NoStart(STUCK, "data-newer-than-system", "")),
+    ({}, {"data.platform": "11"}, None),
+    ({}, {"data.platform": "13", "cur.system.platform": "not-known"}, None),
     # Two reasons at once: what comes first on the way is told.
     (
         {},
@@ -72,7 +72,7 @@ def test_a_base_that_cannot_be_compared_starts_with_a_warning() -> None:
 
 def test_first_start_makes_fresh_data_and_forgets_developer_settings() -> None:
     view = phone(GUIDE, {"debugging": "on"}, link="confirmed", mode="recovery")
-    with_slots(view, {"data.state": "empty", "data.family": "none", "data.platform": 0})
+    with_slots(view, {"data.state": "empty", "data.family": "none", "data.platform": "none"})
     start_system(view, WORLD)
     assert {
         slot: view.state[slot]
@@ -81,7 +81,7 @@ def test_first_start_makes_fresh_data_and_forgets_developer_settings() -> None:
         "mode": "system",
         "data.state": "fresh",
         "data.family": "stock",
-        "data.platform": 12,
+        "data.platform": "12",
         "debugging": "off",
         "link": "cable",
     }
@@ -98,7 +98,7 @@ def test_later_start_keeps_what_was_there() -> None:
 
 
 @pytest.mark.parametrize(
-    ("slots", "mode"), [({"cur.radio.fits": "K6"}, "dead"), ({"data.platform": 13}, "stuck")]
+    ("slots", "mode"), [({"cur.radio.fits": "K6"}, "dead"), ({"data.platform": "13"}, "stuck")]
 )
 def test_phone_that_does_not_start_ends_there(slots: dict[str, object], mode: str) -> None:
     view = with_slots(phone(GUIDE, mode="bootloader"), slots)  # type: ignore[arg-type]

@@ -230,7 +230,7 @@ DONE: list[tuple[dict[str, Any], dict[str, str], dict[str, Any], dict[str, Any]]
         {
             "data.state": "empty",
             "data.family": "none",
-            "data.platform": 0,
+            "data.platform": "none",
             "apps": "gone",
             "media": "gone",
             "internal.wattlaeufer": "wiped",

@@ -244,8 +244,14 @@ STORIES: list[tuple[str, str, tuple[Edit, ...], str]] = [
                 'family: wattlaeufer, build: "5.0", platform: 13',
                 'family: stock, build: "5.0", platform: 11',
             ),
-            (G, "  and (option.data is clean or system is wattlaeufer)\n", ""),
+            (G, "  and (option.data is clean or system is wattlaeufer and platform <= 13)\n", ""),
         ),
+        "first-start",
+    ),
+    (
+        "data-platform-not-known",
+        "clean-install",
+        ((W, 'build: "5.0", platform: 13', 'build: "5.0"'),),
         "first-start",
     ),
     (

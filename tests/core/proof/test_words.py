@@ -59,7 +59,7 @@ def test_conditions(condition: str, words: str) -> None:
             "base in {PS-12.1.0-KU.r1, PS-13.0.2-KU.r4}",
             "firmware base PS-12.1.0-KU.r1 or PS-13.0.2-KU.r4",
         ),
-        ("option.data is keep", "system wattlaeufer, choice data keep"),
+        ("option.data is keep", "choice data keep"),
     ],
 )
 def test_sets_of_phones(condition: str, words: str) -> None:

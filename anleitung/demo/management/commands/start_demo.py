@@ -1,15 +1,15 @@
 """Migrates, loads the demo where nothing is there yet, and serves it on 127.0.0.1."""
 
-import os
 import socket
-import sys
 from argparse import ArgumentParser
 from typing import Any
 
 from django.conf import settings
 from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError
+from django.core.wsgi import get_wsgi_application
 from django.db import connections
+from gunicorn.app.base import BaseApplication
 
 from anleitung.demo.bundles import write_demo_bundles
 
@@ -34,21 +34,27 @@ class Command(BaseCommand):
         self.stdout.write("\n  Bundles to try are in var/demo-bundles/. Ctrl-C stops the site.\n")
         self.stdout.flush()
         connections.close_all()
-        os.execv(
-            sys.executable,
-            [
-                sys.executable,
-                "-m",
-                "gunicorn",
-                "anleitung.site.wsgi",
-                "--bind",
-                f"127.0.0.1:{port}",
-                "--threads",
-                "8",
-                "--log-level",
-                "warning",
-            ],
-        )
+        _Site(port).run()
+
+
+class _Site(BaseApplication):  # type: ignore[misc]
+    """The site in this very process, so that nothing is loaded a second time."""
+
+    def __init__(self, port: str) -> None:
+        self._port = port
+        super().__init__()
+
+    def load_config(self) -> None:
+        for name, value in (
+            ("bind", f"127.0.0.1:{self._port}"),
+            ("threads", 8),
+            ("loglevel", "warning"),
+            ("preload_app", True),
+        ):
+            self.cfg.set(name, value)
+
+    def load(self) -> Any:
+        return get_wsgi_application()
 
 
 def _require_free(port: str) -> None:
