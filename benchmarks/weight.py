@@ -3,17 +3,12 @@
 Starts the demo on data of its own and asks for every file as a browser would.
 """
 
-import os
 import re
-import socket
-import subprocess
-import sys
 import tempfile
-import time
 import urllib.request
 from pathlib import Path
 
-HOME = Path(__file__).parents[1]
+from anleitung.demo.serving import HOME, demo_site
 
 
 def fetch(url: str) -> tuple[int, bytes]:
@@ -38,34 +33,14 @@ def weigh(base: str, path: str) -> str:
 
 
 def main() -> None:
-    with socket.socket() as free:
-        free.bind(("127.0.0.1", 0))
-        port = free.getsockname()[1]
-    with tempfile.TemporaryDirectory() as data:
-        env = os.environ | {"ANLEITUNG_DATA": data, "ANLEITUNG_SECRET_KEY": "weight"}
-        manage = [sys.executable, str(HOME / "manage.py")]
-        subprocess.run([*manage, "collectstatic", "--noinput", "-v0"], env=env, check=True)
-        site = subprocess.Popen(
-            [*manage, "start_demo", "--port", str(port)], env=env, stdout=subprocess.DEVNULL
-        )
-        base = f"http://127.0.0.1:{port}"
-        try:
-            for _ in range(200):
-                try:
-                    urllib.request.urlopen(base)
-                    break
-                except OSError:
-                    time.sleep(0.1)
-            print("reader: " + weigh(base, "/c/palstek/guides/clean-install"))
-            print("log-in: " + weigh(base, "/login"))
-            # The shell asks for a session; its files are the same without one.
-            shell = (HOME / "web/dist/.vite/manifest.json").read_text()
-            files = re.findall(r'"(assets/workbench-[^"]+)"', shell)
-            sizes = {f.rsplit(".", 1)[1]: fetch(f"{base}/static/{f}")[0] for f in set(files)}
-            print("workbench: " + ", ".join(f"{k} {v / 1000:.1f} kB" for k, v in sizes.items()))
-        finally:
-            site.terminate()
-            site.wait(10)
+    with tempfile.TemporaryDirectory() as data, demo_site(Path(data)) as base:
+        print("reader: " + weigh(base, "/c/palstek/guides/clean-install"))
+        print("log-in: " + weigh(base, "/login"))
+        # The shell asks for a session; its files are the same without one.
+        shell = (HOME / "web/dist/.vite/manifest.json").read_text()
+        files = set(re.findall(r'"(assets/workbench-[^"]+)"', shell))
+        sizes = {f.rsplit(".", 1)[1]: fetch(f"{base}/static/{f}")[0] for f in sorted(files)}
+        print("workbench: " + ", ".join(f"{k} {v / 1000:.1f} kB" for k, v in sizes.items()))
 
 
 if __name__ == "__main__":

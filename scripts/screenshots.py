@@ -1,17 +1,13 @@
 """Takes the pictures in docs/screenshots/ from the demo, on data of its own."""
 
 import os
-import socket
-import subprocess
-import sys
 import tempfile
-import time
-import urllib.request
 from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
-HOME = Path(__file__).parents[1]
+from anleitung.demo.serving import HOME, demo_site
+
 SHOTS = HOME / "docs" / "screenshots"
 CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
 ARGS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-sync"]
@@ -59,26 +55,8 @@ def take(base: str) -> None:
 
 def main() -> None:
     SHOTS.mkdir(parents=True, exist_ok=True)
-    with socket.socket() as free:
-        free.bind(("127.0.0.1", 0))
-        port = free.getsockname()[1]
-    with tempfile.TemporaryDirectory() as data:
-        env = os.environ | {"ANLEITUNG_DATA": data, "ANLEITUNG_SECRET_KEY": "pictures"}
-        manage = [sys.executable, str(HOME / "manage.py")]
-        subprocess.run([*manage, "collectstatic", "--noinput", "-v0"], env=env, check=True)
-        site = subprocess.Popen([*manage, "start_demo", "--port", str(port)], env=env)
-        base = f"http://127.0.0.1:{port}"
-        try:
-            for _ in range(200):
-                try:
-                    urllib.request.urlopen(base)
-                    break
-                except OSError:
-                    time.sleep(0.1)
-            take(base)
-        finally:
-            site.terminate()
-            site.wait(10)
+    with tempfile.TemporaryDirectory() as data, demo_site(Path(data)) as base:
+        take(base)
 
 
 if __name__ == "__main__":

@@ -3,11 +3,6 @@
 import os
 import re
 import shutil
-import socket
-import subprocess
-import sys
-import time
-import urllib.request
 from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
@@ -17,9 +12,9 @@ from playwright.sync_api import BrowserContext, Page, expect
 
 from anleitung.core.formats.write_bundle import write_zip
 from anleitung.demo.management.commands.load_demo import LOG_INS
+from anleitung.demo.serving import demo_site
 from tests.core.bundles import Edit, edited_files
 
-HOME = Path(__file__).parents[2]
 CHROMIUM = os.environ.get("CHROMIUM") or shutil.which("chromium") or "/usr/bin/chromium"
 QUIET = [
     "--no-sandbox",
@@ -54,34 +49,8 @@ def browser_context_args(browser_context_args: dict[str, Any]) -> dict[str, Any]
 def base_url(tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
     """The demo, started by its own command on data of its own."""
     data = tmp_path_factory.mktemp("site")
-    with socket.socket() as free:
-        free.bind(("127.0.0.1", 0))
-        port = free.getsockname()[1]
-    env = os.environ | {
-        "ANLEITUNG_DATA": str(data),
-        "ANLEITUNG_SECRET_KEY": "only-for-the-browser-tests",
-        "ANLEITUNG_REPORTS_PER_ADDRESS": "500",
-    }
-    manage = [sys.executable, str(HOME / "manage.py")]
-    subprocess.run([*manage, "collectstatic", "--noinput", "-v0"], env=env, check=True)
-    log = (data / "log").open("w")
-    site = subprocess.Popen(
-        [*manage, "start_demo", "--port", str(port)], env=env, stdout=log, stderr=log
-    )
-    address = f"http://127.0.0.1:{port}"
-    try:
-        for _ in range(300):
-            try:
-                urllib.request.urlopen(address, timeout=2)
-                break
-            except OSError:
-                assert site.poll() is None, (data / "log").read_text()
-                time.sleep(0.1)
+    with demo_site(data, ANLEITUNG_REPORTS_PER_ADDRESS="500") as address:
         yield address
-    finally:
-        site.terminate()
-        site.wait(10)
-        log.close()
 
 
 @pytest.fixture(autouse=True)

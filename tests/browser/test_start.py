@@ -3,17 +3,14 @@
 import os
 import re
 import subprocess
-import sys
 import threading
-import time
 import urllib.error
 import urllib.parse
 import urllib.request
 from http.cookiejar import CookieJar
 from pathlib import Path
 
-HOME = Path(__file__).parents[2]
-MANAGE = [sys.executable, str(HOME / "manage.py")]
+from anleitung.demo.serving import MANAGE, demo_site
 
 
 def read(url: str) -> str:
@@ -22,25 +19,15 @@ def read(url: str) -> str:
 
 
 def test_second_start_keeps_the_data_and_prints_where_it_is(tmp_path: Path) -> None:
-    env = os.environ | {"ANLEITUNG_DATA": str(tmp_path), "ANLEITUNG_SECRET_KEY": "start"}
-    subprocess.run([*MANAGE, "collectstatic", "--noinput", "-v0"], env=env, check=True)
-    fronts = []
-    for port in ("8391", "8392"):
-        site = subprocess.Popen([*MANAGE, "start_demo", "--port", port], env=env, stdout=-1)
-        try:
-            while True:
-                try:
-                    fronts.append(read(f"http://127.0.0.1:{port}/"))
-                    break
-                except OSError:
-                    assert site.poll() is None
-                    time.sleep(0.05)
-        finally:
-            site.terminate()
-            said = site.communicate(timeout=10)[0].decode()
-        assert f"http://127.0.0.1:{port}/c/" in said
-        assert "mudflats-at-low-tide" in said
-    assert "its data is kept" in said
+    fronts, said = [], []
+    for _ in range(2):
+        with demo_site(tmp_path) as address:
+            fronts.append(read(address))
+            said.append((tmp_path / "log").read_text())
+        assert f"{address}/c/" in said[-1]
+        assert "mudflats-at-low-tide" in said[-1]
+    assert "The demo is loaded." in said[0]
+    assert "its data is kept" in said[1]
     assert fronts[0] == fronts[1]
 
 

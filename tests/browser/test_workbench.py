@@ -59,7 +59,7 @@ def test_open_stop_is_named_and_blocks_publishing(bench: Page) -> None:
     row = bench.locator("[aria-current=step]")
     expect(row).to_be_focused()
     expect(row).to_contain_text("The phone hangs at the start")
-    expect(row).to_contain_text("17,280 of 57,600 kinds of phone")
+    expect(row).to_contain_text("25,920 of 86,400 kinds of phone")
     expect(row).not_to_contain_text("The other slot is often the one that nobody updated.")
     bench.keyboard.press("e")
     expect(row).to_contain_text("The other slot is often the one that nobody updated.")

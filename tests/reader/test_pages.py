@@ -187,6 +187,10 @@ def test_flag_is_shown_and_called_not_known_for_the_next_revision(
         report(revision, i, base="PS-12.2.0-BI.r1", ending="hangs")
     flag = "Base build PS-12.2.0-BI.r1: 24 of 24 reported runs failed; of the others 0 of 60."
     assert f"<b>Readers report failures.</b> {flag}" in page(revision)
+    mine = page(revision, build="PS-12.2.0-BI.r1")
+    assert "Do not begin: readers report failures on phones like yours." in mine
+    assert "Nothing you gave speaks against it." not in mine
+    assert "Do not begin" not in page(revision, build="PS-12.4.7-KU.r3")
     files = edited_files("clean-install", [("guide.yaml", "title: Install", "title: Put")])
     draft = bring_in(actor=maintainer, files=files, replaces="", now=NOW).draft
     second = publish(

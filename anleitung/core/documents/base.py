@@ -58,7 +58,8 @@ def _length(most: int, pattern: str | None = None, least: int = 1) -> StringCons
     return StringConstraints(min_length=least, max_length=most, pattern=pattern)
 
 
-Id = Annotated[str, _length(60, r"^[a-z][a-z0-9]*(-[a-z0-9]+)*$"), _NORMAL]
+ID_PATTERN = r"^[a-z][a-z0-9]*(-[a-z0-9]+)*$"
+Id = Annotated[str, _length(60, ID_PATTERN), _NORMAL]
 ShortText = Annotated[str, _length(200), _NORMAL]
 MAX_PROSE = 20_000
 Prose = Annotated[str, _length(MAX_PROSE, least=0), _NORMAL]

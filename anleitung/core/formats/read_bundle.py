@@ -9,7 +9,7 @@ from typing import Any, TypeVar
 
 from pydantic import BaseModel, ValidationError
 
-from anleitung.core.documents.base import FORMAT, MAX_PROSE, normal_text
+from anleitung.core.documents.base import FORMAT, ID_PATTERN, MAX_PROSE, normal_text
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.package import BuildList, Package
 from anleitung.core.documents.tool import Tool
@@ -309,17 +309,28 @@ def _location(loc: tuple[int | str, ...], value: Any) -> Location:
     return tuple(found)
 
 
+_EXPECTED = {
+    "extra_forbidden": "no such field here; check the spelling, or remove it",
+    "missing": "is missing",
+    "union_tag_not_found": "a step begins with its action",
+    "model_type": "expected fields (name: value)",
+    "model_attributes_type": "expected fields (name: value)",
+    "dict_type": "expected fields (name: value)",
+    "tuple_type": "expected a list",
+    "string_type": "expected one word or text",
+    "int_type": "expected a whole number",
+    "int_parsing": "expected a whole number",
+    "bool_type": "expected true or false",
+    "bool_parsing": "expected true or false",
+}
+
+
 def _sentence(item: Any) -> str:
+    """Pydantic's fault as a person would say it, with what was given."""
     kind, given, context = item["type"], item.get("input"), item.get("ctx", {})
-    if kind == "extra_forbidden":
-        return "no such field here; check the spelling, or remove it"
-    if kind == "missing":
-        return "is missing"
     if kind == "union_tag_invalid":
         known = str(context.get("expected_tags", "")).replace("'", "")
         return f"no action is called {context.get('tag')!r}; known: {known}"
-    if kind == "union_tag_not_found":
-        return "a step begins with its action"
     if kind == "value_error":
         return str(context["error"])
     if item["loc"][-1] == "sha256":
@@ -327,6 +338,11 @@ def _sentence(item: Any) -> str:
             f"expected 64 hex digits in lower case, got {len(str(given))} characters. "
             "Copy the whole value from the release page"
         )
-    if isinstance(given, str):
-        return f"{item['msg']}, got {given[:60]!r}"
-    return str(item["msg"])
+    if kind == "literal_error":
+        expected = f"expected {context.get('expected')}"
+    elif kind == "string_pattern_mismatch" and context.get("pattern") == ID_PATTERN:
+        expected = "expected small letters, digits and single hyphens, a letter first"
+    else:
+        expected = _EXPECTED.get(kind, str(item["msg"]))
+    shown = isinstance(given, str) and kind not in ("extra_forbidden", "missing")
+    return f"{expected}, got {given[:60]!r}" if shown else expected

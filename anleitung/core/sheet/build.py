@@ -8,6 +8,7 @@ from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Branch, Choose, Row, rows_of
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.base import LOSS_WORDS
+from anleitung.core.phone.boot import DEAD, STUCK
 from anleitung.core.proof.compile import END
 from anleitung.core.proof.model import ChangeOut, FindingOut, ProofOut, StepTraceOut
 from anleitung.core.proof.words import condition_words, or_list
@@ -228,7 +229,7 @@ def _change_lines(trace: StepTraceOut | None) -> tuple[ChangeLineOut, ...]:
             before=change.before,
             after=change.after,
             who=_who(change),
-            is_loss=change.is_loss,
+            is_loss=change.is_loss or change.after in (STUCK, DEAD),
         )
         twin = next((x for x in lines if x.what == line.what and x.who == line.who == ""), None)
         both = or_list(sorted((twin.before, line.before))) if twin else ""

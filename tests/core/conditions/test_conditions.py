@@ -43,16 +43,22 @@ _atoms = st.one_of(
     st.builds(Compare, _facts, st.sampled_from(["<", "<=", ">", ">="]), _values),
     st.just(ALWAYS),
 )
-conditions = st.recursive(
-    _atoms,
-    lambda inner: st.one_of(
-        st.builds(Not, inner),
-        st.builds(EverySlot, inner),
-        st.lists(inner, min_size=1, max_size=3).map(all_of),
-        st.lists(inner, min_size=1, max_size=3).map(any_of),
-    ),
-    max_leaves=8,
-)
+
+
+def trees(atoms: st.SearchStrategy[Condition]) -> st.SearchStrategy[Condition]:
+    return st.recursive(
+        atoms,
+        lambda inner: st.one_of(
+            st.builds(Not, inner),
+            st.builds(EverySlot, inner),
+            st.lists(inner, min_size=1, max_size=3).map(all_of),
+            st.lists(inner, min_size=1, max_size=3).map(any_of),
+        ),
+        max_leaves=8,
+    )
+
+
+conditions = trees(_atoms)
 
 
 @given(conditions)
@@ -110,16 +116,7 @@ _known_atoms = st.one_of(
         Compare, st.just("base"), st.sampled_from(["<", "<=", ">", ">="]), st.sampled_from(BUILDS)
     ),
 )
-known_conditions = st.recursive(
-    _known_atoms,
-    lambda inner: st.one_of(
-        st.builds(Not, inner),
-        st.builds(EverySlot, inner),
-        st.lists(inner, min_size=1, max_size=3).map(all_of),
-        st.lists(inner, min_size=1, max_size=3).map(any_of),
-    ),
-    max_leaves=6,
-)
+known_conditions = trees(_known_atoms)
 
 
 @given(known_conditions)

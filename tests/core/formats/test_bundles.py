@@ -97,6 +97,38 @@ GOLDEN = "sha256:97e2979add96a72cc42facc895c66934ffb83733f33a70aebaf1ad0d045e915
 BAD = [
     (
         "guide.yaml",
+        "id: clean-install\n",
+        "id: Clean Install\n",
+        "guide.yaml, line 2: id: expected small letters, digits and single hyphens, a letter "
+        "first, got 'Clean Install'",
+    ),
+    (
+        "guide.yaml",
+        "files: [rettungsring, wattlaeufer, radio-m6, firmware-m6, radio-k6, firmware-k6]\ntools",
+        "files: rettungsring\ntools",
+        "guide.yaml, line 21: files: expected a list, got 'rettungsring'",
+    ),
+    (
+        "guide.yaml",
+        "file: radio-m6, where: both",
+        "file: radio-m6, where: sideways",
+        "guide.yaml, line 60: steps.otherwise.then.where: expected 'running', 'other' or 'both', "
+        "got 'sideways'",
+    ),
+    (
+        "device.yaml",
+        "  - {id: wattlaeufer, name: Wattläufer, platforms: [12, 13]}",
+        "  - wattlaeufer",
+        "device.yaml, line 32: other_systems: expected fields (name: value), got 'wattlaeufer'",
+    ),
+    (
+        "guide.yaml",
+        "    verify: true",
+        "    verify: perhaps",
+        "guide.yaml, line 27: steps.verify: expected true or false, got 'perhaps'",
+    ),
+    (
+        "guide.yaml",
         "format: anleitung/1\n",
         "",
         "guide.yaml, line 1: expected the line 'format: anleitung/1' first",
@@ -141,7 +173,7 @@ BAD = [
         "guide.yaml",
         "usual: [240, 360]",
         "usual: [four, 360]",
-        "guide.yaml, line 88: steps.duration.usual: Input should be a valid integer",
+        "guide.yaml, line 88: steps.duration.usual: expected a whole number, got ",
     ),
     (
         "guide.yaml",
@@ -222,7 +254,7 @@ BAD = [
         "builds.yaml",
         "order: 10",
         "order: ten",
-        "builds.yaml, line 3: builds.order: Input should be a valid integer",
+        "builds.yaml, line 3: builds.order: expected a whole number, got ",
     ),
     (
         "tools/lotse.yaml",

@@ -1,0 +1,59 @@
+"""The demo as it is served, on data of its own: for browser tests, pictures and benchmarks."""
+
+import os
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+HOME = Path(__file__).parents[2]
+MANAGE = (sys.executable, str(HOME / "manage.py"))
+PATIENCE = 120  # seconds
+
+
+def free_port() -> int:
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        port: int = probe.getsockname()[1]
+    return port
+
+
+@contextmanager
+def demo_site(data: Path, **environment: str) -> Iterator[str]:
+    """Collects the built files, starts the demo below ``data`` and gives its address.
+
+    Raises RuntimeError with what it printed where it does not start.
+    """
+    env = os.environ | {
+        "ANLEITUNG_DATA": str(data),
+        "ANLEITUNG_SECRET_KEY": "only-for-a-demo-on-this-machine",
+        **environment,
+    }
+    subprocess.run([*MANAGE, "collectstatic", "--noinput", "-v0"], env=env, check=True)
+    port = free_port()
+    address = f"http://127.0.0.1:{port}"
+    with (data / "log").open("w") as log:
+        site = subprocess.Popen(
+            [*MANAGE, "start_demo", "--port", str(port)], env=env, stdout=log, stderr=log
+        )
+        try:
+            _wait(address, site, data / "log")
+            yield address
+        finally:
+            site.terminate()
+            site.wait(20)
+
+
+def _wait(address: str, site: subprocess.Popen[bytes], log: Path) -> None:
+    until = time.monotonic() + PATIENCE
+    while time.monotonic() < until and site.poll() is None:
+        try:
+            with urllib.request.urlopen(address, timeout=5):
+                return
+        except OSError:
+            time.sleep(0.1)
+    raise RuntimeError(f"The demo did not start:\n{log.read_text()}")
