@@ -23,6 +23,7 @@ from anleitung.core.formats.write_bundle import write_bundle, write_zip
 from anleitung.demo.bundles import bundle_files, guide_names
 from anleitung.standins.files import file_digest
 from tests.core.bundles import bundle, edited_files
+from tests.core.proof.random_guides import random_bundle, small_base
 
 GOOD = bundle_files("palstek", "clean-install")
 
@@ -40,6 +41,15 @@ def test_import_after_export_gives_the_same_fingerprint(name: str) -> None:
     again = read_bundle(read_zip(write_zip(files)))
     assert again.fingerprint == first.fingerprint
     assert write_bundle(again) == files
+
+
+@settings(max_examples=25, deadline=None)
+@given(st.integers(0, 10**9))
+def test_random_guides_come_back_from_export_the_same(seed: int) -> None:
+    made = random_bundle(seed, base=small_base())
+    again = read_bundle(read_zip(write_zip(write_bundle(made))))
+    assert again.fingerprint == made.fingerprint
+    assert again.documents == made.documents
 
 
 def _shuffled(value: object, random: Random) -> object:

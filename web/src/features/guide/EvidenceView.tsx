@@ -24,6 +24,10 @@ export function EvidenceView({ page }: { page: Page }) {
   );
 }
 
+function isFlagged(evidence: Evidence, build: string): boolean {
+  return evidence.flags.some((flag) => flag.factor === "base" && flag.value === build);
+}
+
 function Reported({ evidence }: { evidence: Evidence }) {
   return (
     <section aria-label="Reports" className="border-b border-hair py-1.5">
@@ -54,7 +58,15 @@ function Reported({ evidence }: { evidence: Evidence }) {
           <tbody>
             {evidence.builds.map((each) => (
               <tr key={each.build}>
-                <td className="letter">{each.build}</td>
+                <td className="letter">
+                  {isFlagged(evidence, each.build) ? (
+                    <span className="mark mark-stop">
+                      {each.build} <span className="font-sans text-loss">flag</span>
+                    </span>
+                  ) : (
+                    each.build
+                  )}
+                </td>
                 <td className="number">{each.failed}</td>
                 <td className="number">{each.trouble}</td>
                 <td className="number">{each.runs}</td>
