@@ -3,7 +3,7 @@
 import json
 from enum import Enum
 from pathlib import Path
-from typing import Annotated
+from typing import Annotated, Any, NoReturn
 
 import typer
 from rich.console import Console
@@ -12,11 +12,12 @@ from rich.table import Table
 from rich.text import Text
 
 from anleitung.core.diagrams.run import Budget
-from anleitung.core.formats.read_bundle import InvalidBundle, read_bundle
+from anleitung.core.formats.read_bundle import InvalidBundle, read_bundle, read_scheme
 from anleitung.core.formats.schema import NAMES, json_schema
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.proof.model import FindingOut, ProofOut
 from anleitung.core.proof.prove import prove
+from anleitung.core.schemes.decode import AmbiguousScheme, CannotDecode, Comparison, Reader
 from anleitung.folder import load_files
 
 CLEAN, FOUND, UNREADABLE, NOT_FINISHED = 0, 1, 2, 3
@@ -75,6 +76,74 @@ def schema_command(
     typer.echo(json.dumps(json_schema(name), ensure_ascii=False, indent=2))
 
 
+SchemeOption = Annotated[Path, typer.Option("--scheme", help="The YAML file of a naming scheme.")]
+
+
+@app.command("decode")
+def decode_command(
+    strings: Annotated[list[str], typer.Argument(help="Build strings or file names.")],
+    scheme: SchemeOption,
+    form: Annotated[Format, typer.Option("--format", help="How to print it.")] = Format.TEXT,
+) -> None:
+    """Take build strings or file names apart. Exit status: 0 all read, 1 some not, 2 wrong use."""
+    reader = _reader(scheme)
+    answers = [_decoded(reader, text) for text in strings]
+    if form is Format.JSON:
+        typer.echo(json.dumps(answers, ensure_ascii=False, indent=2))
+    else:
+        for answer in answers:
+            typer.echo(answer["string"])
+            for name, value in answer["fields"].items():
+                typer.echo(f"  {name:16} {value or '(none)'}")
+            for note in (*answer["notes"], *filter(None, [answer["error"]])):
+                typer.echo(f"  {note}")
+    if any(answer["error"] for answer in answers):
+        raise typer.Exit(FOUND)
+
+
+@app.command("compare")
+def compare_command(
+    first: Annotated[str, typer.Argument(help="A build string.")],
+    second: Annotated[str, typer.Argument(help="Another one.")],
+    scheme: SchemeOption,
+) -> None:
+    """Say which of two builds is newer. Exit status: 0 said, 1 not comparable, 2 wrong use."""
+    reader = _reader(scheme)
+    try:
+        a, b = reader.decode(first), reader.decode(second)
+    except CannotDecode as error:
+        _fail(str(error))
+    told = reader.compare(a, b)
+    if told is Comparison.NOT_COMPARABLE:
+        typer.echo(f"{a.text} and {b.text} cannot be compared by this scheme")
+        raise typer.Exit(FOUND)
+    more = "" if told is Comparison.SAME else f" than {b.text}"
+    typer.echo(f"{a.text} is {told.value}{more}")
+
+
+def _decoded(reader: Reader, text: str) -> dict[str, Any]:
+    try:
+        found = reader.decode(text)
+    except CannotDecode as error:
+        return {"string": text, "form": None, "fields": {}, "notes": [], "error": str(error)}
+    return {
+        "string": found.text,
+        "form": found.form,
+        "fields": dict(found.fields),
+        "notes": list(found.notes),
+        "error": None,
+    }
+
+
+def _reader(path: Path) -> Reader:
+    try:
+        return Reader(read_scheme(path.name, path.read_bytes()))
+    except (InvalidBundle, AmbiguousScheme) as error:
+        _fail(str(error))
+    except OSError as error:
+        _fail(f"{path}: {error.strerror or error}")
+
+
 def _read(path: Path) -> Bundle:
     try:
         return read_bundle(load_files(path))
@@ -82,10 +151,9 @@ def _read(path: Path) -> Bundle:
         _fail(str(error))
     except OSError as error:
         _fail(f"{path}: {error.strerror or error}")
-    raise AssertionError("unreachable")
 
 
-def _fail(message: str) -> None:
+def _fail(message: str) -> NoReturn:
     typer.echo(message, err=True)
     raise typer.Exit(UNREADABLE)
 

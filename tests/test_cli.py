@@ -71,7 +71,9 @@ def test_folder_and_zip_have_one_fingerprint(tmp_path: Path) -> None:
     assert len(prints) == 1
 
 
-@pytest.mark.parametrize("name", ["guide", "device", "builds", "package", "tool", "proof"])
+@pytest.mark.parametrize(
+    "name", ["guide", "device", "builds", "package", "tool", "scheme", "proof"]
+)
 def test_schema(name: str) -> None:
     assert json.loads(RUN.invoke(app, ["schema", name]).output)["type"] == "object"
 
@@ -109,3 +111,41 @@ def test_command_needs_neither_settings_nor_database(tmp_path: Path) -> None:
     )
     assert done.returncode == 0, done.stderr
     assert "Unlock the bootloader" in done.stdout.decode()
+
+
+NORDMOLE = Path(__file__).parents[1] / "anleitung/demo/data/schemes/nordmole.yaml"
+
+
+def test_decode_prints_fields_and_what_could_not_be_read() -> None:
+    args = ["decode", "--scheme", str(NORDMOLE), "2219c_KAI9_M6_BI_full.mol", "KAI9"]
+    shown = RUN.invoke(app, args)
+    assert shown.exit_code == 1
+    assert "  chip             M6" in shown.output
+    assert "'KAI9' does not read as a Nordmole build" in shown.output
+    told = json.loads(RUN.invoke(app, [*args[:-1], "--format", "json"]).output)
+    assert told[0]["fields"]["week"] == "2219"
+    assert told[0]["form"] == "file"
+    assert told[0]["error"] is None
+
+
+@pytest.mark.parametrize(
+    ("a", "b", "status", "says"),
+    [
+        ("KAI9-M6/BI/2219", "KAI9-M6/BI/2219a", 0, "KAI9-M6/BI/2219 is older than"),
+        ("KAI9-M6/BI/2219", "KAI9-K6/BI/2219", 0, "is the same release"),
+        ("KAI9-M6/BI/2219", "KAI9-M6/KU/2219", 1, "cannot be compared by this scheme"),
+        ("KAI9", "KAI9-M6/KU/2219", 2, "does not read"),
+    ],
+)
+def test_compare(a: str, b: str, status: int, says: str) -> None:
+    result = RUN.invoke(app, ["compare", "--scheme", str(NORDMOLE), a, b])
+    assert (result.exit_code, says in result.output) == (status, True)
+
+
+def test_scheme_that_reads_two_ways_is_wrong_use(tmp_path: Path) -> None:
+    path = tmp_path / "scheme.yaml"
+    text = NORDMOLE.read_text().replace('      - {kind: fixed, text: "-"}\n', "")
+    path.write_text(text.replace("values: [M6, K6]", "values: [6, 66]"))
+    result = RUN.invoke(app, ["decode", "--scheme", str(path), "x"])
+    assert result.exit_code == 2
+    assert "in two ways" in result.output

@@ -24,6 +24,8 @@ def bundle_files(codename: str, name: str) -> dict[str, bytes]:
         if path.is_file()
     }
     guide = yaml.safe_load(files["guide.yaml"])
+    for scheme in sorted((home / "schemes").iterdir()):
+        files[f"schemes/{scheme.name}"] = scheme.read_bytes()
     for fixed in ("device.yaml", "builds.yaml"):
         files[fixed] = (home / fixed).read_bytes()
     for folder, ids in (("packages", guide.get("files", [])), ("tools", guide.get("tools", []))):

@@ -18,8 +18,6 @@ from anleitung.accounts.roles import is_maintainer
 from anleitung.core.evidence.report import ENDING_WORDS, EvidenceOut, FlagOut
 from anleitung.core.formats.checksums import NAME as CHECKSUMS
 from anleitung.core.formats.checksums import write_checksums
-from anleitung.core.guide.bundle import Bundle
-from anleitung.core.proof.admission import Answer, Truth, check_phone
 from anleitung.guides.chain import neighbours
 from anleitung.guides.errors import NoSuchGuide
 from anleitung.guides.load import (
@@ -30,6 +28,7 @@ from anleitung.guides.load import (
     newest_revisions,
 )
 from anleitung.guides.models import Guide, Revision
+from anleitung.reader.check import NOTHING_GIVEN, Given, check, read_build
 from anleitung.reports.errors import InvalidReport, KeyUsed, TooManyReports
 from anleitung.reports.evidence import evidence_for
 from anleitung.reports.services.submit import Filled, submit_report
@@ -125,10 +124,10 @@ class _Form:
 @ensure_csrf_cookie
 def revision_page(request: HttpRequest, short: str) -> HttpResponse:
     revision = _revision(short)
-    base = "".join(request.GET.get("build", "").split())[:80]
+    given = read_build(load_bundle(revision), request.GET.get("build", "")[:200])
     variant = request.GET.get("variant", "")[:40]
-    form = _Form(base=base, variant=variant)
-    return _render_revision(request, revision, form, base=base, variant=variant)
+    form = _Form(base=given.build, variant=variant)
+    return _render_revision(request, revision, form, given=given, variant=variant)
 
 
 @require_POST
@@ -195,7 +194,12 @@ def _revision(short: str) -> Revision:
 
 
 def _render_revision(
-    request: HttpRequest, revision: Revision, form: _Form, *, base: str = "", variant: str = ""
+    request: HttpRequest,
+    revision: Revision,
+    form: _Form,
+    *,
+    given: Given = NOTHING_GIVEN,
+    variant: str = "",
 ) -> HttpResponse:
     bundle, sheet = load_bundle(revision), load_sheet(revision)
     host = request.GET.get("host", "")
@@ -216,11 +220,12 @@ def _render_revision(
         "sheet": sheet,
         "before": neighbours(revision)[0],
         "host": host if host in hosts else (hosts[0] if hosts else ""),
-        "check": _check(bundle, base=base, variant=variant),
-        "base": base,
+        "check": check(bundle, given=given, variant=variant),
+        "given": given,
+        "base": given.build,
         "variant": variant,
         "evidence": evidence,
-        "hits": _hits(evidence, base=base, variant=variant),
+        "hits": _hits(evidence, base=given.build, variant=variant),
         "warnings": [f for f in findings if f.severity == "warn"],
         "earlier": earlier,
         "earlier_evidence": evidence_for(earlier, now=now) if earlier else None,
@@ -241,55 +246,10 @@ def _render_revision(
     return render(request, "reader/revision.html", context)
 
 
-@dataclass(frozen=True)
-class _Check:
-    """tone: ok, no or open. met, unmet, open: parts of the admission in words."""
-
-    tone: str
-    verdict: str
-    unmet: list[str]
-    open: list[str]
-    unlisted: bool
-
-
 def _hits(evidence: EvidenceOut, *, base: str, variant: str) -> list[FlagOut]:
     """Flags that fit the phone that was asked about."""
     mine = {"base": base, "variant": variant}
     return [f for f in evidence.flags if f.value and mine.get(f.factor) == f.value]
-
-
-def _check(bundle: Bundle, *, base: str, variant: str) -> _Check | None:
-    """The answer to "is this for my phone?", or None where nothing was asked."""
-    known: dict[str, str] = {}
-    if variant in {v.id for v in bundle.device.variants}:
-        known["variant"] = variant
-    if base:
-        known["base"] = base
-    if not known:
-        return None
-    answer: Answer = check_phone(bundle, known)
-    unmet = [p.words for p in answer.parts if p.answer is Truth.NO]
-    still_open = [p.words for p in answer.parts if p.answer is Truth.UNKNOWN]
-    unlisted = bool(base) and base not in {b.build for b in bundle.builds}
-    if answer.answer is Truth.NO:
-        return _Check("no", "This guide is not for your phone.", unmet, still_open, unlisted)
-    if unlisted:
-        return _Check(
-            "open",
-            "Not known: this build is not in our list, so no proof covers your phone.",
-            unmet,
-            still_open,
-            True,
-        )
-    if answer.answer is Truth.YES:
-        return _Check("ok", "This guide is for your phone.", [], [], False)
-    return _Check(
-        "open",
-        "Nothing you gave speaks against it. Look at the rest yourself.",
-        [],
-        still_open,
-        False,
-    )
 
 
 def problem_page(request: HttpRequest, *, status: int, title: str, text: str) -> HttpResponse:

@@ -49,6 +49,20 @@ def test_check(revision: Revision, query: dict[str, str], says: str) -> None:
     assert says in page(revision, **query)
 
 
+@pytest.mark.parametrize(
+    ("build", "says"),
+    [
+        (" PS-12.4.7-KU .r3", "Read as PS-12.4.7-KU.r3: spaces were taken out."),
+        ("AK-12.4.7-KU.r3", "This build string is not of this phone."),
+        ("PS-12.4.7-XX.r3", "region XX: palstek has KU, BI, HO"),
+        ("PS-12.4.7", "does not read as a Tidewerk build: it fits up to place 9"),
+        ("РS-12.4.7-KU.r3", "cyrillic capital letter er"),
+    ],
+)
+def test_pasted_build_is_taken_apart_and_judged(revision: Revision, build: str, says: str) -> None:
+    assert says in page(revision, build=build)
+
+
 def test_check_says_no_with_the_reason(maintainer: Any) -> None:
     edits = [
         ("guide.yaml", "every slot: base >= PS-12.1.0-KU.r1", "every slot: base >= PS-12.4.1-KU.r2")

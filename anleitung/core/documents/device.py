@@ -92,6 +92,10 @@ class Device(Document):
     carriers: Annotated[tuple[Carrier, ...], Field(min_length=1, max_length=60)]
     usual_build: Token
     where_the_build_is_shown: ShortText
+    scheme: Id | None = Field(default=None, description="Naming scheme of its builds")
+    build_names: Annotated[tuple[Token, ...], Field(max_length=20)] = Field(
+        default=(), description="How its builds name the device"
+    )
     layout: Layout
     unlocking: Unlocking = Unlocking()
     other_systems: Annotated[tuple[OtherSystem, ...], Field(max_length=20)] = ()

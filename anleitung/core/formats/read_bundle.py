@@ -12,6 +12,7 @@ from pydantic import BaseModel, ValidationError
 from anleitung.core.documents.base import FORMAT, ID_PATTERN, MAX_PROSE, normal_text
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.package import BuildList, Package
+from anleitung.core.documents.scheme import NamingScheme
 from anleitung.core.documents.tool import Tool
 from anleitung.core.errors import AnleitungError
 from anleitung.core.formats.checksums import NAME as CHECKSUMS
@@ -26,7 +27,7 @@ INTRODUCTION = "_introduction"
 
 _KNOWN = re.compile(
     r"guide\.yaml|device\.yaml|builds\.yaml|SHA256SUMS"
-    r"|packages/[a-z0-9-]+\.yaml|tools/[a-z0-9-]+\.yaml|prose/(_introduction|[a-z0-9-]+)\.md"
+    r"|(packages|tools|schemes)/[a-z0-9-]+\.yaml|prose/(_introduction|[a-z0-9-]+)\.md"
 )
 _Document = TypeVar("_Document", bound=BaseModel)
 
@@ -123,17 +124,30 @@ def read_bundle(files: Mapping[str, bytes]) -> Bundle:
     builds = reader.document("builds.yaml", texts.get("builds.yaml"), BuildList)
     packages = reader.documents("packages/", texts, Package)
     tools = reader.documents("tools/", texts, Tool)
+    schemes = reader.documents("schemes/", texts, NamingScheme)
     guide = reader.document("guide.yaml", texts.get("guide.yaml"), Guide)
     if reader.faults or guide is None or device is None or builds is None:
         raise InvalidBundle(reader.faults)
     guide = reader.with_prose(guide, texts)
-    bundle = Bundle(guide, device, builds.builds, packages, tools)
+    bundle = Bundle(guide, device, builds.builds, packages, tools, schemes)
     for mismatch in bundle.mismatches():
         reader.fault_at(mismatch.file, mismatch.at, mismatch.message)
     reader.compare_checksums(texts.get(CHECKSUMS), packages)
     if reader.faults:
         raise InvalidBundle(reader.faults)
     return bundle
+
+
+def read_scheme(name: str, content: bytes) -> NamingScheme:
+    """One scheme document by itself. Raises InvalidBundle."""
+    if len(content) > MAX_BYTES:
+        raise InvalidBundle([_too_large(name)])
+    reader = _Reader()
+    text = reader.decoded(name, content)
+    scheme = reader.document(name, text, NamingScheme)
+    if scheme is None:
+        raise InvalidBundle(reader.faults)
+    return scheme
 
 
 class _Reader:
@@ -157,6 +171,9 @@ class _Reader:
         if not _KNOWN.fullmatch(name):
             self.fault(name[:120], 0, "a bundle has no such file; see docs/guide-format.md")
             return None
+        return self.decoded(name, content)
+
+    def decoded(self, name: str, content: bytes) -> str | None:
         try:
             text = content.decode("utf-8-sig")
         except UnicodeDecodeError as error:

@@ -7,6 +7,7 @@ from pydantic import BaseModel
 from anleitung.core.documents.base import FORMAT
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.package import BuildList, Package
+from anleitung.core.documents.scheme import NamingScheme
 from anleitung.core.documents.tool import Tool
 from anleitung.core.guide.document import Guide
 from anleitung.core.proof.model import ProofOut
@@ -17,6 +18,7 @@ DOCUMENTS: dict[str, type[BaseModel]] = {
     "builds": BuildList,
     "package": Package,
     "tool": Tool,
+    "scheme": NamingScheme,
 }
 NAMES = (*DOCUMENTS, "proof")
 

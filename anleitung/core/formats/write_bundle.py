@@ -29,6 +29,8 @@ def write_bundle(bundle: Bundle) -> dict[str, bytes]:
         files[f"packages/{package.id}.yaml"] = _yaml(_as_typed(package))
     for tool in bundle.tools:
         files[f"tools/{tool.id}.yaml"] = _yaml(_as_typed(tool))
+    for scheme in bundle.schemes:
+        files[f"schemes/{scheme.id}.yaml"] = _yaml(_as_typed(scheme))
     for name, text in prose.items():
         files[f"prose/{name}.md"] = text + "\n"
     digests = {p.name: p.sha256 for p in bundle.packages if p.sha256}

@@ -9,11 +9,19 @@ from anleitung.core.conditions.text import check_condition
 from anleitung.core.documents.base import Fingerprint, body_of, fingerprint_of
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.package import Build, Package
+from anleitung.core.documents.scheme import NamingScheme
 from anleitung.core.documents.tool import Tool
 from anleitung.core.guide.document import Branch, Choose, Guide, rows_of
 from anleitung.core.phone.actions.check import Check
 from anleitung.core.phone.facts import vocabulary
 from anleitung.core.phone.world import World, build_order
+from anleitung.core.schemes.decode import (
+    AmbiguousScheme,
+    CannotDecode,
+    Comparison,
+    Decoded,
+    Reader,
+)
 
 Location = tuple[str | int, ...]
 
@@ -36,11 +44,13 @@ class Bundle:
     builds: tuple[Build, ...]
     packages: tuple[Package, ...]
     tools: tuple[Tool, ...]
+    schemes: tuple[NamingScheme, ...] = ()
 
     def __post_init__(self) -> None:
         object.__setattr__(self, "builds", tuple(sorted(self.builds, key=_build_key)))
         object.__setattr__(self, "packages", tuple(sorted(self.packages, key=lambda p: p.id)))
         object.__setattr__(self, "tools", tuple(sorted(self.tools, key=lambda t: t.id)))
+        object.__setattr__(self, "schemes", tuple(sorted(self.schemes, key=lambda s: s.id)))
 
     @cached_property
     def documents(self) -> dict[str, dict[str, Any]]:
@@ -52,6 +62,7 @@ class Bundle:
         }
         found |= {f"package/{p.id}": body_of(p) for p in self.packages}
         found |= {f"tool/{t.id}": body_of(t) for t in self.tools}
+        found |= {f"scheme/{s.id}": body_of(s) for s in self.schemes}
         return found
 
     @cached_property
@@ -87,7 +98,54 @@ class Bundle:
 
     def mismatches(self) -> list[Mismatch]:
         """What the documents say of each other and is not so."""
-        return [*self._guide_mismatches(), *self._document_mismatches()]
+        return [
+            *self._guide_mismatches(),
+            *self._document_mismatches(),
+            *self._scheme_mismatches(),
+        ]
+
+    @cached_property
+    def build_reader(self) -> Reader | None:
+        """The naming scheme of the codename, ready to read; None where it has none.
+
+        Raises AmbiguousScheme.
+        """
+        found = next((s for s in self.schemes if s.id == self.device.scheme), None)
+        return Reader(found) if found else None
+
+    def _scheme_mismatches(self) -> Iterator[Mismatch]:
+        """Builds that the scheme of the codename cannot read, or orders otherwise than they say."""
+        named = self.device.scheme
+        if named is None:
+            return
+        if named not in {s.id for s in self.schemes}:
+            yield Mismatch("device.yaml", ("scheme",), f"no scheme in the bundle is called {named}")
+            return
+        try:
+            reader = self.build_reader
+        except AmbiguousScheme as error:
+            yield Mismatch(f"schemes/{named}.yaml", (), str(error))
+            return
+        assert reader is not None
+        before: tuple[Build, Decoded] | None = None
+        for i, build in enumerate(self.builds):
+            try:
+                decoded = reader.read(build.build)
+            except CannotDecode as error:
+                yield Mismatch("builds.yaml", ("builds",), str(error))
+                continue
+            if before is not None and before[0].line == build.line:
+                told = reader.compare(before[1], decoded)
+                listed = before[0].order < build.order
+                right = Comparison.OLDER if listed else Comparison.SAME
+                if told not in (right, Comparison.NOT_COMPARABLE):
+                    yield Mismatch(
+                        "builds.yaml",
+                        ("builds", i),
+                        f"by its order {build.build} is {'newer than' if listed else 'as new as'} "
+                        f"{before[0].build}; by the scheme {before[0].build} is {told.value}",
+                    )
+            before = (build, decoded)
 
     def _guide_mismatches(self) -> Iterator[Mismatch]:
         guide = self.guide

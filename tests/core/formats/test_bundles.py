@@ -102,7 +102,7 @@ def test_golden_fingerprint() -> None:
     assert bundle("unlock").fingerprint == GOLDEN
 
 
-GOLDEN = "sha256:97e2979add96a72cc42facc895c66934ffb83733f33a70aebaf1ad0d045e9155"
+GOLDEN = "sha256:b92faaa4ec06649d7fbc426385ca1c7dba772140f3d3aacfd5bb31afcb742617"
 
 BAD = [
     (
@@ -129,7 +129,7 @@ BAD = [
         "device.yaml",
         "  - {id: wattlaeufer, name: Wattläufer, platforms: [12, 13]}",
         "  - wattlaeufer",
-        "device.yaml, line 32: other_systems: expected fields (name: value), got 'wattlaeufer'",
+        "device.yaml, line 34: other_systems: expected fields (name: value), got 'wattlaeufer'",
     ),
     (
         "guide.yaml",
@@ -373,9 +373,11 @@ def test_schemas_are_valid_and_demo_documents_obey_them(name: str) -> None:
     schema = json_schema(name)
     jsonschema.Draft202012Validator.check_schema(schema)
     if name in DOCUMENTS:
-        file = {"package": "packages/wattlaeufer.yaml", "tool": "tools/lotse.yaml"}.get(
-            name, f"{name}.yaml"
-        )
+        file = {
+            "package": "packages/wattlaeufer.yaml",
+            "tool": "tools/lotse.yaml",
+            "scheme": "schemes/tidewerk.yaml",
+        }.get(name, f"{name}.yaml")
         model = DOCUMENTS[name]
         plain = yaml.load(GOOD[file], Loader=yaml.BaseLoader)
         del plain["format"]

@@ -39,7 +39,7 @@ def small_base() -> Bundle:
     )
     builds = tuple(b for b in full.builds if b.build in kept)
     guide = full.guide.model_copy(update={"admission": Typed.parse("always")})
-    return Bundle(guide, device, builds, full.packages, full.tools)
+    return Bundle(guide, device, builds, full.packages, full.tools, full.schemes)
 
 
 # How most guides begin; each of these is left out now and then.
@@ -128,4 +128,5 @@ def random_bundle(seed: int, *, base: Bundle, length: int = 12) -> Bundle:
         "admission": random.choice(("always", *CONDITIONS[:5])),
         "promise": {"holds": list(random.sample(CONDITIONS, 2)), "loses": []},
     }
-    return Bundle(Guide.model_validate(plain), base.device, base.builds, base.packages, base.tools)
+    guide = Guide.model_validate(plain)
+    return Bundle(guide, base.device, base.builds, base.packages, base.tools, base.schemes)

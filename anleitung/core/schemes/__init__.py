@@ -1,0 +1,1 @@
+"""Reading build strings and file names by a naming scheme: decode, compare, compose."""

@@ -1,0 +1,246 @@
+"""Decoding, composing and comparing by a scheme that reads every string in one way only.
+
+The expression that matches is made here and never written by a user. Since the scheme is
+unambiguous, at most one way leads to each place of a string, so matching cannot run away.
+"""
+
+import re
+import unicodedata
+from collections.abc import Callable, Mapping
+from enum import Enum
+from typing import NamedTuple
+
+from anleitung.core.documents.scheme import (
+    MAX_STRING,
+    Date,
+    Fixed,
+    Form,
+    Letters,
+    NamingScheme,
+    Number,
+    OneOfList,
+    Part,
+    Respin,
+)
+from anleitung.core.errors import AnleitungError
+from anleitung.core.schemes.ambiguity import find_two_ways
+
+
+class AmbiguousScheme(AnleitungError):
+    code = "ambiguous-scheme"
+
+
+class CannotDecode(AnleitungError):
+    """at: the place, counted from 1, up to which some form could read the string; 0: none."""
+
+    code = "cannot-decode"
+
+    def __init__(self, message: str, *, at: int = 0) -> None:
+        super().__init__(message)
+        self.at = at
+
+
+class CannotCompose(AnleitungError):
+    code = "cannot-compose"
+
+
+class Decoded(NamedTuple):
+    """text: as it was read, after cleaning; notes: what was cleaned, a sentence each.
+
+    age: what says which is newer, the weightiest first, () where the scheme does not say;
+    kin: the fields that must be equal to be compared. A named tuple, since lists of a hundred
+    thousand builds are read at once.
+    """
+
+    form: str
+    text: str
+    fields: Mapping[str, str]
+    notes: tuple[str, ...]
+    age: tuple[int | str, ...]
+    kin: tuple[str, ...]
+
+
+class Comparison(Enum):
+    OLDER = "older"
+    SAME = "the same release"
+    NEWER = "newer"
+    NOT_COMPARABLE = "not comparable"
+
+
+class Reader:
+    """A scheme made ready. Raises AmbiguousScheme with an example that reads two ways."""
+
+    def __init__(self, scheme: NamingScheme) -> None:
+        twice = find_two_ways(scheme)
+        if twice is not None:
+            forms = twice.first if twice.first == twice.second else f"{twice.first}, {twice.second}"
+            raise AmbiguousScheme(
+                f"The scheme {scheme.id} reads {twice.text!r} in two ways ({forms}). "
+                "Put a separator between the fields, or give them a fixed length."
+            )
+        self.scheme = scheme
+        self._forms = {form.id: form for form in scheme.forms}
+        self._ready = [_Ready(form, scheme) for form in scheme.forms]
+
+    def read(self, text: str) -> Decoded:
+        """Reads a string that is already clean. Raises CannotDecode."""
+        for ready in self._ready:
+            match = ready.fullmatch(text)
+            if match is not None:
+                return ready.decoded(text, match.groups())
+        at = max(_reach(form, text) for form in self.scheme.forms)
+        got = f"got {text[at : at + 12]!r}" if at < len(text) else "the string ends there"
+        raise CannotDecode(
+            f"{text[:MAX_STRING]!r} does not read as {self.scheme.name}: it fits up to place {at}, "
+            f"then {got}.",
+            at=at,
+        )
+
+    def decode(self, text: str) -> Decoded:
+        """Cleans what a person pasted, says so, and reads it. Raises CannotDecode."""
+        cleaned, notes = clean(text)
+        try:
+            found = self.read(cleaned)
+        except CannotDecode:
+            stem, dot, ending = cleaned.rpartition(".")
+            if not dot or not 1 <= len(ending) <= 5:
+                raise
+            try:
+                found = self.read(stem)
+            except CannotDecode:
+                stem = ""
+            if not stem:
+                raise
+            notes = (*notes, f"the file ending .{ending} was taken off")
+        return found._replace(notes=notes)
+
+    def compose(self, form: str, fields: Mapping[str, str]) -> str:
+        """Writes the fields in one of the forms. Raises CannotCompose."""
+        known = self._forms.get(form)
+        if known is None:
+            raise CannotCompose(f"no form is called {form!r}; there are {', '.join(self._forms)}")
+        text = "".join(
+            part.text if isinstance(part, Fixed) else fields.get(part.field, "")
+            for part in known.parts
+        )
+        try:
+            read = self.read(text)
+        except CannotDecode as error:
+            raise CannotCompose(f"these fields make {text!r}, which does not read back") from error
+        given = {p.field: fields.get(p.field, "") for p in known.parts if not isinstance(p, Fixed)}
+        if read.form != form or dict(read.fields) != given:
+            raise CannotCompose(f"these fields make {text!r}, which reads otherwise")
+        return text
+
+    def compare(self, a: Decoded, b: Decoded) -> Comparison:
+        """Is a older or newer than b? A strict partial order on what the scheme decodes."""
+        if not a.age or not b.age or a.kin != b.kin:
+            return Comparison.NOT_COMPARABLE
+        if a.age == b.age:
+            return Comparison.SAME
+        return Comparison.OLDER if a.age < b.age else Comparison.NEWER
+
+
+class _Ready:
+    """One form made ready: its expression, and where age and kin stand among its fields."""
+
+    def __init__(self, form: Form, scheme: NamingScheme) -> None:
+        parts = [p for p in form.parts if not isinstance(p, Fixed)]
+        self.form = form.id
+        self.names = [p.field for p in parts]
+        self.fullmatch = re.compile(_pattern(form)).fullmatch
+        place = {name: i for i, name in enumerate(self.names)}
+        whole = all(name in place for name in (*scheme.newer_by, *scheme.same))
+        self.age = [(place[n], _ranker(parts[place[n]])) for n in scheme.newer_by] if whole else []
+        self.kin = [place[n] for n in scheme.same] if whole else []
+
+    def decoded(self, text: str, values: tuple[str, ...]) -> Decoded:
+        return Decoded(
+            self.form,
+            text,
+            dict(zip(self.names, values, strict=True)),
+            (),
+            tuple([rank(values[i]) for i, rank in self.age]),
+            tuple([values[i] for i in self.kin]),
+        )
+
+
+def clean(text: str) -> tuple[str, tuple[str, ...]]:
+    """What a person pasted, without stray spaces and wide signs, and what was done.
+
+    Raises CannotDecode for signs that only look like letters, and for what is too long.
+    """
+    notes = []
+    stripped = "".join(text.split())
+    if stripped != text:
+        notes.append("spaces were taken out")
+    plain = unicodedata.normalize("NFKC", stripped)
+    if plain != stripped:
+        notes.append("wide or styled signs were made plain")
+    if not plain:
+        raise CannotDecode("nothing was given")
+    if len(plain) > MAX_STRING:
+        raise CannotDecode(f"longer than {MAX_STRING} signs; a build string is shorter")
+    for place, sign in enumerate(plain, 1):
+        if not "!" <= sign <= "~":
+            name = unicodedata.name(sign, "an unknown sign").lower()
+            raise CannotDecode(
+                f"place {place} holds {sign!r} ({name}), which may look like a usual letter. "
+                "Type the string by hand.",
+                at=place - 1,
+            )
+    return plain, tuple(notes)
+
+
+def _pattern(form: Form) -> str:
+    return "".join(
+        re.escape(p.text) if isinstance(p, Fixed) else f"({_expression(p)})" for p in form.parts
+    )
+
+
+def _expression(part: Part) -> str:
+    match part:
+        case Fixed(text=text):
+            return re.escape(text)
+        case Letters(least=least, most=most, case=case):
+            return f"[{'A-Z' if case == 'upper' else 'a-z'}]{{{least},{most}}}"
+        case Number(least=least, most=most) if least == most:
+            return f"[0-9]{{{least}}}"
+        case Number(least=least, most=most):
+            longer = f"[1-9][0-9]{{{max(least - 1, 0)},{most - 1}}}"
+            return f"[0-9]|{longer}" if least == 1 else longer
+        case OneOfList(values=values):
+            return "|".join(map(re.escape, sorted(values, key=lambda v: (-len(v), v))))
+        case Date(form=form):
+            year = "[0-9]{4}" if form.startswith("yyyy") else "[0-9]{2}"
+            rest = {
+                "yyww": "(?:0[1-9]|[1-4][0-9]|5[0-3])",
+                "yymm": "(?:0[1-9]|1[0-2])",
+            }.get(form, "(?:0[1-9]|1[0-2])(?:0[1-9]|[12][0-9]|3[01])")
+            return year + rest
+        case Respin():
+            return "[a-z]?"
+
+
+def _reach(form: Form, text: str) -> int:
+    """How far the form can read: the end of the longest run of whole parts."""
+    best = 0
+    pattern = ""
+    for part in form.parts:
+        pattern += f"(?:{_expression(part)})"
+        match = re.match(pattern, text)
+        if match is None:
+            break
+        best = match.end()
+    return best
+
+
+def _ranker(part: Part) -> Callable[[str], int | str]:
+    """What puts the values of a field in order."""
+    match part:
+        case Number() | Date():
+            return int
+        case OneOfList(values=values):
+            return {value: i for i, value in enumerate(values)}.__getitem__
+        case _:
+            return str

@@ -1,0 +1,258 @@
+"""Naming schemes: decoding, composing, comparing; and schemes that read a string in two ways."""
+
+import re
+from itertools import product
+from pathlib import Path
+from typing import Any
+
+import pytest
+from hypothesis import assume, given, settings
+from hypothesis import strategies as st
+
+from anleitung.core.documents.scheme import Fixed, Form, NamingScheme
+from anleitung.core.formats.read_bundle import read_scheme
+from anleitung.core.schemes.ambiguity import find_two_ways
+from anleitung.core.schemes.decode import (
+    AmbiguousScheme,
+    CannotCompose,
+    CannotDecode,
+    Comparison,
+    Reader,
+    _pattern,
+)
+from anleitung.core.schemes.judge import judge_fields
+from tests.core.bundles import bundle
+
+DATA = Path(__file__).parents[3] / "anleitung" / "demo" / "data"
+
+
+def scheme(path: str) -> Reader:
+    return Reader(read_scheme(path, (DATA / path).read_bytes()))
+
+
+TIDEWERK = scheme("palstek/schemes/tidewerk.yaml")
+NORDMOLE = scheme("schemes/nordmole.yaml")
+
+
+@pytest.mark.parametrize(
+    ("reader", "text", "form", "fields"),
+    [
+        (TIDEWERK, "PS-12.4.7-KU.r3", "build", "PS 12 4 7 KU 3"),
+        (NORDMOLE, "KAI9-M6/BI/2219c", "build", "KAI 9 M6 BI 2219 c"),
+        (NORDMOLE, "KAI22-K6/KU/2253", "build", "KAI 22 K6 KU 2253 "),
+        (NORDMOLE, "2219c_KAI9_M6_BI_full.mol", "file", "2219 c KAI 9 M6 BI"),
+    ],
+)
+def test_decode(reader: Reader, text: str, form: str, fields: str) -> None:
+    found = reader.decode(text)
+    assert (found.form, list(found.fields.values())) == (form, fields.split(" "))
+
+
+@pytest.mark.parametrize(
+    ("text", "says", "at"),
+    [
+        ("", "nothing was given", 0),
+        ("PS-12.4.7", "it fits up to place 9, then the string ends there", 9),
+        ("PS-12.4.7-ku.r3", "it fits up to place 10, then got 'ku.r3'", 10),
+        ("PS-12.04.7-KU.r3", "it fits up to place 7", 7),
+        ("РS-12.4.7-KU.r3", "place 1 holds 'Р' (cyrillic capital letter er)", 0),
+        ("PS-12.4.7-KU.r3" * 9, "longer than 80 signs", 0),
+    ],
+)
+def test_what_cannot_be_read_is_refused_with_the_place(text: str, says: str, at: int) -> None:
+    with pytest.raises(CannotDecode, match=re.escape(says)) as caught:
+        TIDEWERK.decode(text)
+    assert caught.value.at >= at
+
+
+@pytest.mark.parametrize(
+    ("text", "note"),
+    [
+        (" PS-12.4.7- KU.r3\n", "spaces were taken out"),
+        ("ＰＳ-１２.4.7-KU.r3", "wide or styled signs were made plain"),
+        ("PS-12.4.7-KU.r3.zip", "the file ending .zip was taken off"),
+    ],
+)
+def test_what_people_paste_is_cleaned_and_told(text: str, note: str) -> None:
+    found = TIDEWERK.decode(text)
+    assert (found.text, found.notes) == ("PS-12.4.7-KU.r3", (note,))
+
+
+@pytest.mark.parametrize(
+    ("reader", "a", "b", "told"),
+    [
+        (TIDEWERK, "PS-12.4.7-KU.r3", "PS-12.10.0-BI.r3", Comparison.OLDER),
+        (TIDEWERK, "PS-13.0.0-KU.r3", "PS-12.10.9-KU.r9", Comparison.NEWER),
+        (TIDEWERK, "PS-12.4.7-KU.r3", "PS-12.4.7-BI.r3", Comparison.SAME),
+        (TIDEWERK, "PS-12.4.7-KU.r3", "AK-12.4.7-KU.r3", Comparison.NOT_COMPARABLE),
+        (NORDMOLE, "KAI9-M6/BI/2219", "KAI9-M6/BI/2219a", Comparison.OLDER),
+        (NORDMOLE, "KAI9-M6/BI/2219c", "2220_KAI9_M6_BI_full.mol", Comparison.OLDER),
+        (NORDMOLE, "KAI9-M6/BI/2219c", "KAI9-M6/KU/2220", Comparison.NOT_COMPARABLE),
+    ],
+)
+def test_compare(reader: Reader, a: str, b: str, told: Comparison) -> None:
+    back = {Comparison.OLDER: Comparison.NEWER, Comparison.NEWER: Comparison.OLDER}
+    first, second = reader.decode(a), reader.decode(b)
+    assert reader.compare(first, second) is told
+    assert reader.compare(second, first) is back.get(told, told)
+
+
+def strings(of: Reader, form: Form) -> st.SearchStrategy[str]:
+    """Strings that the form reads, straight from the expression that is made of it."""
+    return st.from_regex(_pattern(form), fullmatch=True, alphabet=st.characters(codec="ascii"))
+
+
+def all_strings() -> st.SearchStrategy[tuple[Reader, str]]:
+    return st.one_of(
+        *(
+            strings(reader, form).map(lambda text, r=reader: (r, text))
+            for reader in (TIDEWERK, NORDMOLE)
+            for form in reader.scheme.forms
+        )
+    )
+
+
+@given(all_strings())
+def test_composing_what_was_decoded_gives_the_string(pair: tuple[Reader, str]) -> None:
+    reader, text = pair
+    found = reader.read(text)
+    assert reader.compose(found.form, found.fields) == text
+    for other in (TIDEWERK, NORDMOLE):
+        if other is not reader:
+            with pytest.raises(CannotDecode):
+                other.read(text)
+
+
+@settings(deadline=None)
+@given(st.lists(strings(NORDMOLE, NORDMOLE.scheme.forms[0]), min_size=3, max_size=3))
+def test_newer_is_a_strict_partial_order(texts: list[str]) -> None:
+    a, b, c = map(NORDMOLE.read, texts)
+    compare = NORDMOLE.compare
+    assert compare(a, a) is Comparison.SAME
+    assert (compare(a, b) is Comparison.OLDER) == (compare(b, a) is Comparison.NEWER)
+    if compare(a, b) is Comparison.OLDER and compare(b, c) is Comparison.OLDER:
+        assert compare(a, c) is Comparison.OLDER
+
+
+def test_fields_that_read_otherwise_are_not_composed() -> None:
+    fields = {"device": "PS", "platform": "12.4", "release": "7", "patch": "0", "region": "KU"}
+    with pytest.raises(CannotCompose, match="does not read back"):
+        TIDEWERK.compose("build", fields)
+    with pytest.raises(CannotCompose, match="no form is called 'file'"):
+        TIDEWERK.compose("file", fields)
+
+
+_parts = st.one_of(
+    st.sampled_from([".", "-", "A", "1"]).map(lambda t: {"kind": "fixed", "text": t}),
+    st.tuples(st.integers(1, 2), st.integers(0, 1)).map(
+        lambda t: {"kind": "number", "least": t[0], "most": t[0] + t[1]}
+    ),
+    st.tuples(st.integers(1, 2), st.integers(0, 1), st.sampled_from(["upper", "lower"])).map(
+        lambda t: {"kind": "letters", "least": t[0], "most": t[0] + t[1], "case": t[2]}
+    ),
+    st.lists(st.sampled_from(["A", "AA", "1", "B1"]), min_size=1, max_size=2, unique=True).map(
+        lambda v: {"kind": "one-of", "values": v}
+    ),
+    st.just({"kind": "respin"}),
+)
+
+
+def _made(forms: list[list[dict[str, Any]]]) -> NamingScheme:
+    plain = []
+    for i, parts in enumerate(forms):
+        named = [
+            part if part["kind"] == "fixed" else part | {"field": f"f{j}"}
+            for j, part in enumerate(parts)
+        ]
+        plain.append({"id": f"form-{i}", "what": "build", "parts": named})
+    return NamingScheme.model_validate({"id": "made", "name": "made", "forms": plain})
+
+
+def _ways(of: NamingScheme, text: str) -> int:
+    """In how many ways the scheme reads a text: every split tried, part by part."""
+
+    def splits(parts: tuple[Any, ...], rest: str) -> int:
+        if not parts:
+            return rest == ""
+        alone = Form.model_construct(id="x", what="build", parts=(parts[0],))
+        return sum(
+            splits(parts[1:], rest[end:])
+            for end in range(len(rest) + 1)
+            if re.fullmatch(_pattern(alone), rest[:end])
+        )
+
+    return sum(splits(form.parts, text) for form in of.forms)
+
+
+_forms = st.lists(st.lists(_parts, min_size=1, max_size=3), min_size=1, max_size=2).filter(
+    lambda forms: all(any(p["kind"] != "fixed" for p in parts) for parts in forms)
+)
+
+
+@settings(max_examples=150, deadline=None)
+@given(_forms)
+def test_a_scheme_that_is_taken_reads_every_short_string_in_one_way(
+    forms: list[list[dict[str, Any]]],
+) -> None:
+    made = _made(forms)
+    found = find_two_ways(made)
+    if found is None:
+        for length in range(1, 5):
+            for signs in product("AaB1.-", repeat=length):
+                assert _ways(made, "".join(signs)) <= 1
+    else:
+        assume("0" not in found.text)
+        assert len(found.text) <= 20
+
+
+@pytest.mark.parametrize(
+    ("parts", "example"),
+    [
+        ([{"kind": "number"}, {"kind": "number"}], "111"),
+        ([{"kind": "one-of", "values": ["K", "KA"]}, {"kind": "letters", "most": 2}], "KAA"),
+        ([{"kind": "letters", "case": "lower"}, {"kind": "respin"}, {"kind": "respin"}], "aa"),
+    ],
+)
+def test_scheme_that_reads_two_ways_is_refused_with_an_example(
+    parts: list[dict[str, Any]], example: str
+) -> None:
+    made = _made([parts])
+    assert _ways(made, example) == 2
+    with pytest.raises(AmbiguousScheme, match=f"reads '{example}' in two ways"):
+        Reader(made)
+
+
+def test_fields_are_judged_against_the_codename() -> None:
+    device = bundle().device
+    found = TIDEWERK.decode("AK-12.4.7-XX.r3")
+    judged = {f.field: (f.verdict, f.says) for f in judge_fields(found, TIDEWERK.scheme, device)}
+    assert judged["device"] == ("differs", "device AK: palstek has PS")
+    assert judged["region"] == ("differs", "region XX: palstek has KU, BI, HO")
+    assert judged["platform"] == ("", "")
+
+
+@pytest.mark.parametrize(
+    ("old", "new", "message"),
+    [
+        ("build: PS-12.1.0-KU.r1,", "build: PS-12.1-KU.r1,", "does not read as a Tidewerk build"),
+        ("order: 10", "order: 25", "by its order PS-12.1.0-KU.r1 is newer than PS-12.2.0-KU.r1"),
+    ],
+)
+def test_builds_must_read_and_be_ordered_as_the_scheme_says(
+    old: str, new: str, message: str
+) -> None:
+    with pytest.raises(Exception, match=re.escape(message)):
+        bundle("unlock", ("builds.yaml", old, new))
+
+
+def test_scheme_that_the_device_names_must_be_in_the_bundle() -> None:
+    with pytest.raises(Exception, match="no scheme in the bundle is called nordmole"):
+        bundle("unlock", ("device.yaml", "scheme: tidewerk", "scheme: nordmole"))
+
+
+def test_every_fixed_text_is_taken_literally() -> None:
+    made = _made([[{"kind": "fixed", "text": ".*"}, {"kind": "number"}]])
+    assert isinstance(made.forms[0].parts[0], Fixed)
+    with pytest.raises(CannotDecode):
+        Reader(made).read("xx1")
+    assert Reader(made).read(".*1").fields == {"f1": "1"}
