@@ -21,7 +21,7 @@ def by_hand(text: str) -> tuple[str, int, int, int, str, int]:
 
 
 def main() -> None:
-    path = DATA / "palstek" / "schemes" / "tidewerk.yaml"
+    path = DATA / "schemes" / "tidewerk.yaml"
     reader = Reader(read_scheme(path.name, path.read_bytes()))
     random = Random(3)
     texts = [

@@ -1,23 +1,34 @@
 """Putting together what one page of the workbench shows."""
 
 from datetime import datetime
+from urllib.parse import quote
 
 from anleitung.api.shapes import (
+    ChangedOut,
     CodenameOut,
     DecisionOut,
     GuideLineOut,
     HomeOut,
     PageOut,
+    TodayOut,
     chain_line,
     changed,
     version_line,
 )
+from anleitung.catalogue.load import current_fingerprints, document_of, entries
+from anleitung.core.documents.device import Device
 from anleitung.core.evidence.report import EvidenceOut
 from anleitung.core.sheet.model import SheetOut
 from anleitung.guides.chain import neighbours
 from anleitung.guides.load import Stored, load_bundle, load_sheet
 from anleitung.guides.models import Draft, Guide, Revision
 from anleitung.guides.services.publish import next_number, version_of
+from anleitung.guides.today import (
+    Fingerprints,
+    Today,
+    changed_fields,
+    held_against_today,
+)
 from anleitung.reports.evidence import evidence_for
 
 
@@ -50,7 +61,42 @@ def page_of(row: Stored, *, now: datetime) -> PageOut:
         evidence=evidence_for(mine, now=now) if mine else None,
         earlier=evidence_for(earlier, now=now) if earlier else None,
         earlier_version=earlier.version if earlier else "",
+        today=_today(row),
     )
+
+
+def _today(row: Stored) -> TodayOut:
+    today = held_against_today(row)
+    bundle = load_bundle(row)
+    stops = [f for f in (today.proof.findings if today.proof else ()) if f.severity == "stop"]
+    return TodayOut(
+        changed=[
+            ChangedOut(
+                kind=kind,
+                name=name,
+                fields=[
+                    f.replace("_", " ") for f in changed_fields(bundle, (kind, codename, name))
+                ],
+                path=document_path(kind, codename, name),
+            )
+            for kind, codename, name in today.changed
+        ],
+        is_stale=today.is_stale,
+        stops=len(stops),
+        first_stop=stops[0].message if stops else "",
+        fault=today.fault,
+    )
+
+
+def document_path(kind: str, codename: str, name: str) -> str:
+    """Where the workbench shows a document."""
+    match kind:
+        case "device":
+            return f"/c/{codename}"
+        case "build":
+            return f"/c/{codename}/builds?build={quote(name, safe='')}"
+        case _:
+            return f"/{kind}s/{name}"
 
 
 def _earlier(row: Stored, revisions: list[Revision]) -> Revision | None:
@@ -61,30 +107,30 @@ def _earlier(row: Stored, revisions: list[Revision]) -> Revision | None:
 
 def home(*, now: datetime) -> HomeOut:
     """Every codename with its guides, and what needs a decision, the most harmful first."""
-    codenames: dict[str, list[Guide]] = {}
+    known = current_fingerprints()
+    guides: dict[str, list[Guide]] = {}
     for guide in Guide.objects.order_by("codename", "slug").select_related("draft"):
-        codenames.setdefault(guide.codename, []).append(guide)
+        guides.setdefault(guide.codename, []).append(guide)
     found = []
     decisions: list[tuple[int, DecisionOut]] = []
-    for codename, guides in codenames.items():
+    for entry in entries("device", retired=True):
+        assert entry.current is not None
+        device: Device = document_of(entry.current, "device")
         lines = []
-        for guide in guides:
-            line, wanted = _line(guide, now=now)
+        for guide in guides.get(device.codename, ()):
+            line, wanted = _line(guide, known, now=now)
             if line is not None:
                 lines.append(line)
                 decisions += wanted
-        row = next((r for r in map(_newest_row, guides) if r is not None), None)
-        if row is None:
-            continue
-        device = load_bundle(row).device
         state, tone = _state(lines)
         found.append(
             CodenameOut(
-                codename=codename,
+                codename=device.codename,
                 maker=device.maker,
                 market_names=list(device.market_names),
-                state=state,
+                state="retired" if entry.retired_at else state,
                 tone=tone,
+                retired=entry.retired_because,
                 guides=lines,
             )
         )
@@ -92,13 +138,8 @@ def home(*, now: datetime) -> HomeOut:
     return HomeOut(codenames=found, decisions=[d for _, d in decisions])
 
 
-def _newest_row(guide: Guide) -> Stored | None:
-    revision = guide.revisions.order_by("-number").first()
-    return revision or getattr(guide, "draft", None)
-
-
 def _line(
-    guide: Guide, *, now: datetime
+    guide: Guide, known: Fingerprints, *, now: datetime
 ) -> tuple[GuideLineOut | None, list[tuple[int, DecisionOut]]]:
     draft: Draft | None = getattr(guide, "draft", None)
     newest = guide.revisions.order_by("-number").select_related("withdrawal").first()
@@ -109,6 +150,7 @@ def _line(
     draft_sheet = load_sheet(draft) if draft else None
     withdrawn = newest is not None and hasattr(newest, "withdrawal")
     evidence = evidence_for(newest, now=now) if newest else None
+    today = held_against_today(shown, known)
     line = GuideLineOut(
         slug=guide.slug,
         title=shown.title,
@@ -122,10 +164,13 @@ def _line(
         runs=evidence.runs if evidence else 0,
         flags=len(evidence.flags) if evidence else 0,
         admission="; ".join(sheet.admission),
+        is_stale=today.is_stale,
     )
     wanted: list[tuple[int, DecisionOut]] = []
     if newest is not None and evidence is not None and not withdrawn:
         wanted += _about_reports(guide, newest, evidence)
+    if not withdrawn:
+        wanted += _about_today(guide, shown, today)
     if draft is not None and draft_sheet is not None:
         wanted.append(_about_draft(guide, draft, draft_sheet))
     return line, wanted
@@ -146,6 +191,24 @@ def _about_reports(
     return found
 
 
+def _about_today(guide: Guide, row: Stored, today: Today) -> list[tuple[int, DecisionOut]]:
+    """What the catalogue's documents of today do to a guide that was proved with older ones."""
+    if not today.changed:
+        return []
+    state = row.version if isinstance(row, Revision) else "draft"
+    path = f"/c/{guide.codename}/guides/{guide.slug}?v={state}"
+    what = ", ".join(f"{kind} {name}" for kind, _, name in today.changed[:3])
+    title = f"{row.title} {state}"
+    if today.fault or today.stops:
+        why = today.fault or f"{today.stops} {'stop' if today.stops == 1 else 'stops'}"
+        text = f"{title} does not hold with the {what} of today: {why}."
+        return [(1, DecisionOut(tone="loss", text=text, action="Look at it", path=path))]
+    if today.is_stale:
+        text = f"{title} is stale: the {what} it was proved with changed since."
+        return [(2, DecisionOut(tone="care", text=text, action="Prove it again", path=path))]
+    return []
+
+
 def _about_draft(guide: Guide, draft: Draft, sheet: SheetOut) -> tuple[int, DecisionOut]:
     path = f"/c/{guide.codename}/guides/{guide.slug}?v=draft"
     if not sheet.finished:
@@ -164,8 +227,11 @@ def _about_draft(guide: Guide, draft: Draft, sheet: SheetOut) -> tuple[int, Deci
 def _state(lines: list[GuideLineOut]) -> tuple[str, str]:
     flags = sum(line.flags for line in lines if not line.is_withdrawn)
     stops = sum(line.draft_stops > 0 for line in lines)
+    stale = sum(line.is_stale and not line.is_withdrawn for line in lines)
     if flags:
         return ("1 flag" if flags == 1 else f"{flags} flags"), "loss"
+    if stale:
+        return ("1 guide stale" if stale == 1 else f"{stale} guides stale"), "care"
     if stops:
         return ("a stop in 1 draft" if stops == 1 else f"stops in {stops} drafts"), "care"
-    return "quiet", "plain"
+    return ("quiet" if lines else "no guide yet"), "plain"

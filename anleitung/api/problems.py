@@ -7,7 +7,9 @@ from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
+from anleitung.catalogue.errors import DocumentMoved
 from anleitung.core.errors import AnleitungError
+from anleitung.core.formats.check_document import InvalidDocument
 from anleitung.core.formats.read_bundle import InvalidBundle
 from anleitung.guides.errors import DraftMoved
 
@@ -20,6 +22,13 @@ STATUS = {
     "publish-blocked": 409,
     "invalid-bundle": 422,
     "withdraw-refused": 422,
+    "no-such-document": 404,
+    "no-such-build": 404,
+    "document-moved": 409,
+    "invalid-document": 422,
+    "invalid-csv": 422,
+    "too-many-lines": 422,
+    "retire-refused": 422,
 }
 FAILURES = frozenset(sorted({*STATUS.values(), 400, 422}))
 
@@ -59,7 +68,16 @@ def add_handlers(api: NinjaAPI) -> None:
             problem.at = [
                 PlaceOut(file=f.file, line=f.line, message=f.message) for f in error.faults[:200]
             ]
-        if isinstance(error, DraftMoved):
+        if isinstance(error, InvalidDocument):
+            count = len(error.faults)
+            problem.message = (
+                f"The document has {count} fault{'s' if count > 1 else ''}; nothing was stored."
+            )
+            problem.at = [
+                PlaceOut(file=".".join(map(str, f.at)), line=0, message=f.message)
+                for f in error.faults[:200]
+            ]
+        if isinstance(error, DraftMoved | DocumentMoved):
             problem.standing = error.standing
         return answer(request, problem, STATUS[error.code])
 

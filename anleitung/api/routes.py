@@ -9,6 +9,7 @@ from ninja.files import UploadedFile
 from ninja.security import django_auth
 
 from anleitung.accounts.roles import ADMINISTRATOR, is_maintainer, require_maintainer
+from anleitung.api.catalogue_routes import router as catalogue_router
 from anleitung.api.pages import home, page_of
 from anleitung.api.problems import FAILURES, ProblemOut, add_handlers
 from anleitung.api.shapes import (
@@ -24,6 +25,7 @@ from anleitung.core.formats.read_bundle import MAX_BYTES, Fault, InvalidBundle, 
 from anleitung.core.formats.write_bundle import write_bundle, write_zip
 from anleitung.guides.load import Stored, find_draft, find_revision, load_bundle
 from anleitung.guides.services.bring_in import bring_in
+from anleitung.guides.services.prove_today import prove_today, take_today
 from anleitung.guides.services.publish import publish
 from anleitung.guides.services.withdraw import withdraw
 
@@ -100,6 +102,28 @@ def post_publish(request: HttpRequest, codename: str, slug: str, body: PublishIn
     return PublishedOut(version=revision.version, short=revision.short)
 
 
+@router.post("/drafts/{codename}/{slug}/prove-today", response={200: PageOut, **FAILED})
+def draft_prove_today(request: HttpRequest, codename: str, slug: str) -> PageOut:
+    draft = find_draft(codename, slug)
+    prove_today(actor=request.user, row=draft)
+    return page_of(draft, now=timezone.now())
+
+
+@router.post("/revisions/{short}/prove-today", response={200: PageOut, **FAILED})
+def revision_prove_today(request: HttpRequest, short: str) -> PageOut:
+    revision = find_revision(short)
+    prove_today(actor=request.user, row=revision)
+    return page_of(revision, now=timezone.now())
+
+
+@router.post("/drafts/{codename}/{slug}/take-today", response={200: PageOut, **FAILED})
+def draft_take_today(request: HttpRequest, codename: str, slug: str, body: PublishIn) -> PageOut:
+    draft = take_today(
+        actor=request.user, codename=codename, slug=slug, seen=body.seen, now=timezone.now()
+    )
+    return page_of(draft, now=timezone.now())
+
+
 @router.post("/revisions/{short}/withdraw", response={200: PublishedOut, **FAILED})
 def post_withdraw(request: HttpRequest, short: str, body: WithdrawIn) -> PublishedOut:
     withdrawal = withdraw(actor=request.user, short=short, reason=body.reason, now=timezone.now())
@@ -120,6 +144,7 @@ def make_api() -> NinjaAPI:
     )
     add_handlers(api)
     api.add_router("", router)
+    api.add_router("", catalogue_router)
     return api
 
 

@@ -31,6 +31,7 @@ class GuideLineOut(Schema):
     runs: int
     flags: int
     admission: str
+    is_stale: bool
 
 
 class CodenameOut(Schema):
@@ -39,6 +40,7 @@ class CodenameOut(Schema):
     market_names: list[str]
     state: str
     tone: str
+    retired: str
     guides: list[GuideLineOut]
 
 
@@ -72,6 +74,25 @@ class ChainLineOut(Schema):
     words: str
 
 
+class ChangedOut(Schema):
+    """A document of the guide that the catalogue holds otherwise by now. fields: what differs."""
+
+    kind: str
+    name: str
+    fields: list[str]
+    path: str
+
+
+class TodayOut(Schema):
+    """The guide with the catalogue's documents of today. stops: of that proof, 0 where none is."""
+
+    changed: list[ChangedOut]
+    is_stale: bool
+    stops: int
+    first_stop: str
+    fault: str
+
+
 class PageOut(Schema):
     """A draft or a revision with all that its page shows. evidence: None for a draft.
 
@@ -95,6 +116,7 @@ class PageOut(Schema):
     evidence: EvidenceOut | None
     earlier: EvidenceOut | None
     earlier_version: str
+    today: TodayOut
 
 
 class BroughtInOut(Schema):

@@ -24,13 +24,16 @@ def bundle_files(codename: str, name: str) -> dict[str, bytes]:
         if path.is_file()
     }
     guide = yaml.safe_load(files["guide.yaml"])
-    for scheme in sorted((home / "schemes").iterdir()):
-        files[f"schemes/{scheme.name}"] = scheme.read_bytes()
     for fixed in ("device.yaml", "builds.yaml"):
         files[fixed] = (home / fixed).read_bytes()
-    for folder, ids in (("packages", guide.get("files", [])), ("tools", guide.get("tools", []))):
+    scheme = yaml.safe_load(files["device.yaml"])["scheme"]
+    for folder, ids in (
+        (home / "packages", guide.get("files", [])),
+        (DATA / "tools", guide.get("tools", [])),
+        (DATA / "schemes", [scheme]),
+    ):
         for each in ids:
-            files[f"{folder}/{each}.yaml"] = (home / folder / f"{each}.yaml").read_bytes()
+            files[f"{folder.name}/{each}.yaml"] = (folder / f"{each}.yaml").read_bytes()
     return files
 
 

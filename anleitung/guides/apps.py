@@ -5,6 +5,11 @@ from typing import Any
 from django.apps import AppConfig
 from django.db.models.signals import post_migrate
 
+GUARDED = {
+    "guides_revision": (("id",), ("fingerprint",), ("short",), ("guide_id", "number")),
+    "guides_withdrawal": (("id",), ("revision_id",)),
+}
+
 
 class GuidesConfig(AppConfig):
     name = "anleitung.guides"
@@ -16,6 +21,6 @@ class GuidesConfig(AppConfig):
 
 
 def put_back_triggers(using: str = "default", **_: Any) -> None:
-    from anleitung.guides.triggers import install_triggers
+    from anleitung.unchanging import install_triggers
 
-    install_triggers(using)
+    install_triggers(GUARDED, using)

@@ -67,7 +67,7 @@ def check(bundle: Bundle, *, given: Given, variant: str) -> Check | None:
     left = tuple(p.words for p in answer.parts if p.answer is Truth.UNKNOWN)
     if answer.answer is Truth.NO:
         return Check("no", "This guide is not for your phone.", unmet, left)
-    if given.build and given.build not in {b.build for b in bundle.builds}:
+    if given.build and given.build not in {b.build for b in bundle.placed}:
         return Check(
             "open",
             "Not known: this build is not in our list, so no proof covers your phone.",

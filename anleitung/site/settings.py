@@ -36,6 +36,7 @@ INSTALLED_APPS = [
     "django.contrib.staticfiles",
     "axes",
     "anleitung.accounts",
+    "anleitung.catalogue",
     "anleitung.guides",
     "anleitung.reports",
     "anleitung.reader",

@@ -12,14 +12,13 @@ from django.db.models.signals import post_migrate
 
 from anleitung.accounts.roles import NotAllowed
 from anleitung.demo.bundles import bundle_files
-from anleitung.guides.apps import put_back_triggers
+from anleitung.guides.apps import GUARDED, put_back_triggers
 from anleitung.guides.errors import AlreadyPublished, DraftMoved, PublishBlocked, WithdrawRefused
 from anleitung.guides.load import find_draft, load_bundle, load_proof
 from anleitung.guides.models import Draft, Guide, Proof, Revision, Withdrawal
 from anleitung.guides.services.bring_in import bring_in
 from anleitung.guides.services.publish import publish
 from anleitung.guides.services.withdraw import withdraw
-from anleitung.guides.triggers import GUARDED
 from tests.conftest import NOW
 from tests.core.bundles import edited_files
 

@@ -1,70 +1,31 @@
 """The codename: one family of phones that share files and guides."""
 
-from typing import Annotated, Literal
+from typing import Annotated
 
 from pydantic import Field, model_validator
 
-from anleitung.core.documents.base import Document, Id, ShortText, Token
-
-Role = Literal["boot", "ramdisk", "system", "extra", "firmware", "unique", "other"]
-
-
-class Partition(Document):
-    """role: boot (kernel image), ramdisk (first ramdisk), system (the system itself), extra
-    (belongs to a system), firmware (counts as firmware base), unique (one phone only), other.
-    """
-
-    name: Id
-    role: Role
-    starts_checked: bool = Field(default=True, description="Checked at start while locked")
-
-
-class Layout(Document):
-    """The partitions, each standing once per slot. This version models phones with two slots."""
-
-    slots: Literal["dual"] = "dual"
-    recovery_partition: Literal[False] = False
-    partitions: Annotated[tuple[Partition, ...], Field(min_length=1, max_length=60)]
-
-    @model_validator(mode="after")
-    def _has_what_a_start_needs(self) -> "Layout":
-        names = [p.name for p in self.partitions]
-        twice = sorted({n for n in names if names.count(n) > 1})
-        if twice:
-            raise ValueError(f"partition {twice[0]} is listed twice")
-        for role in ("system", "boot"):
-            if sum(p.role == role for p in self.partitions) != 1:
-                raise ValueError(f"exactly one partition has the role {role}")
-        if not any(p.role == "firmware" for p in self.partitions):
-            raise ValueError("at least one partition has the role firmware")
-        return self
-
-    def named(self, name: str) -> Partition | None:
-        return next((p for p in self.partitions if p.name == name), None)
-
-    def with_role(self, *roles: Role) -> tuple[Partition, ...]:
-        return tuple(p for p in self.partitions if p.role in roles)
+from anleitung.core.documents.base import BuildString, Document, Id, ShortText, Token
+from anleitung.core.documents.chord import Chord, Key, ModeScreen
+from anleitung.core.documents.layout import Layout
+from anleitung.core.documents.unlocking import Carrier, Unlocking
 
 
 class Variant(Document):
+    """market_names: those under which only this variant is sold; empty: under all of them."""
+
     id: Token
-    told_apart_by: ShortText = Field(description="What a reader looks at to find out")
+    told_apart_by: ShortText = Field(
+        title="How a reader finds out", description="What a reader looks at to find out"
+    )
+    differs: ShortText | None = Field(default=None, title="What is different about it")
+    market_names: Annotated[tuple[ShortText, ...], Field(max_length=40)] = Field(
+        default=(), title="Sold only as"
+    )
 
 
-class Carrier(Document):
-    """unlocking: whether phones sold by this carrier may be unlocked, and after a wait or not."""
-
+class RegionName(Document):
     id: Token
     name: ShortText
-    unlocking: Literal["permitted", "after-wait", "never"]
-    wait_days: Annotated[int, Field(ge=0, le=400)] = 0
-
-
-class Unlocking(Document):
-    """What the unlock command does beside unlocking. wipes always includes the user data."""
-
-    wipes: Literal[True] = True
-    then: Literal["bootloader", "system"] = "system"
 
 
 class OtherSystem(Document):
@@ -80,6 +41,32 @@ class OtherSystem(Document):
     ]
 
 
+class Hardware(Document):
+    """storage_gb: the sizes it is sold with; battery_mah: milliampere-hours."""
+
+    storage_gb: Annotated[tuple[Annotated[int, Field(ge=1, le=8192)], ...], Field(max_length=8)] = (
+        Field(default=(), title="Storage in GB")
+    )
+    card_slot: bool = Field(default=False, title="Has a card slot")
+    battery_mah: Annotated[int, Field(ge=100, le=50_000)] | None = Field(
+        default=None, title="Battery in mAh"
+    )
+    battery_removable: bool = Field(default=False, title="Battery can be taken out by hand")
+
+
+class StockHabits(Document):
+    """What the maker's own system does without being asked."""
+
+    restores_recovery: bool = Field(
+        default=False, title="Restores its own recovery at the first start"
+    )
+    resets_switches: bool = Field(default=False, title="Resets the developer switches after a wipe")
+    raises_rollback_index: bool = Field(
+        default=False, title="Raises the rollback index after an update"
+    )
+    updates_itself: bool = Field(default=False, title="Updates itself")
+
+
 class Device(Document):
     """A codename document."""
 
@@ -89,8 +76,9 @@ class Device(Document):
     variants: Annotated[tuple[Variant, ...], Field(min_length=1, max_length=40)]
     usual_variant: Token
     regions: Annotated[tuple[Token, ...], Field(min_length=1, max_length=60)]
+    region_names: Annotated[tuple[RegionName, ...], Field(max_length=60)] = ()
     carriers: Annotated[tuple[Carrier, ...], Field(min_length=1, max_length=60)]
-    usual_build: Token
+    usual_build: BuildString
     where_the_build_is_shown: ShortText
     scheme: Id | None = Field(default=None, description="Naming scheme of its builds")
     build_names: Annotated[tuple[Token, ...], Field(max_length=20)] = Field(
@@ -98,6 +86,11 @@ class Device(Document):
     )
     layout: Layout
     unlocking: Unlocking = Unlocking()
+    hardware: Hardware = Hardware()
+    stock: StockHabits = Field(default=StockHabits(), title="What the stock system does by itself")
+    keys: Annotated[tuple[Key, ...], Field(max_length=12)] = ()
+    modes: Annotated[tuple[ModeScreen, ...], Field(max_length=12)] = ()
+    chords: Annotated[tuple[Chord, ...], Field(max_length=30)] = ()
     other_systems: Annotated[tuple[OtherSystem, ...], Field(max_length=20)] = ()
 
     @model_validator(mode="after")
@@ -108,10 +101,44 @@ class Device(Document):
         for what, names in (
             ("variant", ids),
             ("region", list(self.regions)),
+            ("region name", [r.id for r in self.region_names]),
             ("carrier", [c.id for c in self.carriers]),
             ("system", ["stock", *(s.id for s in self.other_systems)]),
+            ("market name", list(self.market_names)),
+            ("key", [k.id for k in self.keys]),
+            ("mode", [str(m.mode) for m in self.modes]),
+            ("chord", [c.id for c in self.chords]),
         ):
             twice = sorted({n for n in names if names.count(n) > 1})
             if twice:
                 raise ValueError(f"{what} {twice[0]} is listed twice")
         return self
+
+    @model_validator(mode="after")
+    def _names_fit(self) -> "Device":
+        for what, named, known in (
+            ("market name", [n for v in self.variants for n in v.market_names], self.market_names),
+            ("region", [r.id for r in self.region_names], self.regions),
+            (
+                "carrier",
+                [c.carrier for c in self.unlocking.missing_because if c.carrier],
+                [c.id for c in self.carriers],
+            ),
+            (
+                "key",
+                [k for c in self.chords for m in c.moments for k in m.touched],
+                [k.id for k in self.keys],
+            ),
+            (
+                "mode",
+                [mode for c in self.chords for mode in (c.begins, c.reaches)],
+                [*(m.mode for m in self.modes), "system", "off"],
+            ),
+        ):
+            unknown = [n for n in named if n not in known]
+            if unknown:
+                raise ValueError(f"the codename has no {what} {unknown[0]}")
+        return self
+
+    def region_name(self, region: str) -> str:
+        return next((f"{r.id} ({r.name})" for r in self.region_names if r.id == region), region)

@@ -1,4 +1,4 @@
-"""Packages (files a guide needs) and builds (vendor firmware releases)."""
+"""Packages: the files that a guide needs."""
 
 from typing import Annotated, Literal
 
@@ -69,36 +69,4 @@ class Package(Document):
             raise ValueError("a package that writes partitions says what stands there (content)")
         if self.switches_slot and self.writes_to == "running":
             raise ValueError("switches_slot needs writes_to: other or both")
-        return self
-
-
-class Build(Document):
-    """One vendor firmware release.
-
-    line and order say which of two builds is newer: within one line the larger order; builds of
-    different lines cannot be compared. released: a date as YYYY-MM-DD.
-    """
-
-    build: BuildString
-    platform: Annotated[int, Field(ge=1, le=999)]
-    release: Token
-    region: Token
-    rollback_index: Annotated[int, Field(ge=0, le=9999)]
-    patch_level: Annotated[str, Field(pattern=r"^\d{4}-\d{2}(-\d{2})?$")]
-    line: Id = "main"
-    order: Annotated[int, Field(ge=0, le=1_000_000)]
-    withdrawn: bool = False
-
-
-class BuildList(Document):
-    """The builds file of a bundle."""
-
-    builds: Annotated[tuple[Build, ...], Field(min_length=1, max_length=2_000)]
-
-    @model_validator(mode="after")
-    def _each_once(self) -> "BuildList":
-        names = [b.build for b in self.builds]
-        if len(set(names)) != len(names):
-            twice = next(n for n in names if names.count(n) > 1)
-            raise ValueError(f"build {twice} is listed twice")
         return self

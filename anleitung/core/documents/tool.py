@@ -1,7 +1,7 @@
-"""Host tools: programs on the computer, and how their commands are written."""
+"""Host tools: programs on the computer, how their commands are written and their windows filled."""
 
 import re
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import Field, field_validator, model_validator
 
@@ -12,15 +12,52 @@ PLACES = frozenset({"file", "partition"})
 
 
 class Host(Document):
-    """A host system on which the tool runs; note: drivers, permissions, first-run questions."""
+    """A host system on which the tool runs; note: first-run questions and the like."""
 
     id: Id
     name: ShortText
     note: ShortText | None = None
+    needs: Annotated[tuple[ShortText, ...], Field(max_length=10)] = Field(
+        default=(), title="Drivers and permissions it needs", description="one a line"
+    )
+
+
+class NotThere(Document):
+    """What it may mean that the tool does not see the phone, and what to do."""
+
+    cause: Literal["cable", "hub", "port", "driver", "not-confirmed", "several-phones", "other"]
+    seen: ShortText = Field(title="What one sees")
+    remedy: ShortText = Field(title="What to do")
+
+
+class FileSlot(Document):
+    """A place in the window into which one file is put."""
+
+    id: Id
+    name: ShortText
+    takes: ShortText = Field(title="What belongs in it")
+
+
+class WindowOption(Document):
+    """An option of the window with the value that is right, and why."""
+
+    name: ShortText
+    right: ShortText = Field(title="Right value")
+    why: ShortText
+    kept: bool = Field(default=False, title="Keeps its value from last time")
+
+
+class Window(Document):
+    """A window program: file slots, options, and what is seen when it worked."""
+
+    slots: Annotated[tuple[FileSlot, ...], Field(min_length=1, max_length=12)]
+    options: Annotated[tuple[WindowOption, ...], Field(max_length=20)] = ()
+    starts_by: ShortText = Field(title="What starts the writing")
+    worked: ShortText = Field(title="What is seen when it worked")
 
 
 class Tool(Document):
-    """A command-line tool.
+    """A program on the host computer: a command line, or a window.
 
     commands: what it can do → host system → command with {file} and {partition}.
     The keys are listed in docs/guide-format.md ("flash.both", "enter.bootloader" …).
@@ -30,7 +67,14 @@ class Tool(Document):
     name: ShortText
     versions: ShortText = "any"
     hosts: Annotated[tuple[Host, ...], Field(min_length=1, max_length=12)]
-    commands: Annotated[dict[str, dict[Id, ShortText]], Field(min_length=1, max_length=100)]
+    there: ShortText | None = Field(default=None, title="How to see that the phone is there")
+    not_there: Annotated[tuple[NotThere, ...], Field(max_length=20)] = Field(
+        default=(), title="What it may mean when it is not"
+    )
+    commands: Annotated[dict[str, dict[Id, ShortText]], Field(max_length=100)] = Field(
+        default={}, description="{file} and {partition} stand for what the step names"
+    )
+    window: Window | None = None
 
     @field_validator("commands")
     @classmethod
@@ -48,6 +92,10 @@ class Tool(Document):
     @model_validator(mode="after")
     def _every_host_served(self) -> "Tool":
         hosts = {h.id for h in self.hosts}
+        if len(hosts) != len(self.hosts):
+            raise ValueError("a host system is listed twice")
+        if not self.commands and self.window is None:
+            raise ValueError("a tool has commands or a window")
         for key, patterns in self.commands.items():
             if set(patterns) != hosts:
                 raise ValueError(f"{key}: one command for each of {', '.join(sorted(hosts))}")

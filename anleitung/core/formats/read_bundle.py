@@ -9,15 +9,17 @@ from typing import Any, TypeVar
 
 from pydantic import BaseModel, ValidationError
 
-from anleitung.core.documents.base import FORMAT, ID_PATTERN, MAX_PROSE, normal_text
+from anleitung.core.documents.base import FORMAT, MAX_PROSE, normal_text
+from anleitung.core.documents.build import BuildList
 from anleitung.core.documents.device import Device
-from anleitung.core.documents.package import BuildList, Package
+from anleitung.core.documents.package import Package
 from anleitung.core.documents.scheme import NamingScheme
 from anleitung.core.documents.tool import Tool
 from anleitung.core.errors import AnleitungError
 from anleitung.core.formats.checksums import NAME as CHECKSUMS
 from anleitung.core.formats.checksums import read_checksums
-from anleitung.core.formats.yaml_tree import InvalidYaml, Location, Tree, read_yaml
+from anleitung.core.formats.faults import Location, location_of, sentence_of
+from anleitung.core.formats.yaml_tree import InvalidYaml, Tree, read_yaml
 from anleitung.core.guide.bundle import Bundle, step_places
 from anleitung.core.guide.document import MAX_STEPS, Branch, Choose, Guide
 
@@ -211,8 +213,8 @@ class _Reader:
             return kind.model_validate(value)
         except ValidationError as error:
             for item in error.errors(include_url=False):
-                at = _location(item["loc"], value)
-                self.fault_at(name, at, _sentence(item))
+                at = location_of(item["loc"], value)
+                self.fault_at(name, at, sentence_of(item))
             return None
 
     def documents(
@@ -306,60 +308,3 @@ def _used_twice(value: Any, at: Location, seen: set[str]) -> Iterator[tuple[Loca
     elif isinstance(value, list):
         for i, inner in enumerate(value):
             yield from _used_twice(inner, (*at, i), seen)
-
-
-def _location(loc: tuple[int | str, ...], value: Any) -> Location:
-    """Pydantic's location without the parts that name a member of a union."""
-    found: list[int | str] = []
-    here: Any = value
-    for part in loc:
-        if isinstance(here, dict):
-            if part not in here and part == here.get("action"):
-                continue
-            inside = part in here
-        else:
-            inside = isinstance(here, list) and isinstance(part, int) and part < len(here)
-        found.append(part)
-        if not inside:  # a missing field: the line is that of its surroundings
-            break
-        here = here[part]
-    return tuple(found)
-
-
-_EXPECTED = {
-    "extra_forbidden": "no such field here; check the spelling, or remove it",
-    "missing": "is missing",
-    "union_tag_not_found": "a step begins with its action",
-    "model_type": "expected fields (name: value)",
-    "model_attributes_type": "expected fields (name: value)",
-    "dict_type": "expected fields (name: value)",
-    "tuple_type": "expected a list",
-    "string_type": "expected one word or text",
-    "int_type": "expected a whole number",
-    "int_parsing": "expected a whole number",
-    "bool_type": "expected true or false",
-    "bool_parsing": "expected true or false",
-}
-
-
-def _sentence(item: Any) -> str:
-    """Pydantic's fault as a person would say it, with what was given."""
-    kind, given, context = item["type"], item.get("input"), item.get("ctx", {})
-    if kind == "union_tag_invalid":
-        known = str(context.get("expected_tags", "")).replace("'", "")
-        return f"no action is called {context.get('tag')!r}; known: {known}"
-    if kind == "value_error":
-        return str(context["error"])
-    if item["loc"][-1] == "sha256":
-        return (
-            f"expected 64 hex digits in lower case, got {len(str(given))} characters. "
-            "Copy the whole value from the release page"
-        )
-    if kind == "literal_error":
-        expected = f"expected {context.get('expected')}"
-    elif kind == "string_pattern_mismatch" and context.get("pattern") == ID_PATTERN:
-        expected = "expected small letters, digits and single hyphens, a letter first"
-    else:
-        expected = _EXPECTED.get(kind, str(item["msg"]))
-    shown = isinstance(given, str) and kind not in ("extra_forbidden", "missing")
-    return f"{expected}, got {given[:60]!r}" if shown else expected

@@ -5,9 +5,11 @@ from typing import Any
 from pydantic import BaseModel
 
 from anleitung.core.documents.base import FORMAT
+from anleitung.core.documents.build import Build, BuildList
 from anleitung.core.documents.device import Device
-from anleitung.core.documents.package import BuildList, Package
+from anleitung.core.documents.package import Package
 from anleitung.core.documents.scheme import NamingScheme
+from anleitung.core.documents.system import SystemState
 from anleitung.core.documents.tool import Tool
 from anleitung.core.guide.document import Guide
 from anleitung.core.proof.model import ProofOut
@@ -19,6 +21,8 @@ DOCUMENTS: dict[str, type[BaseModel]] = {
     "package": Package,
     "tool": Tool,
     "scheme": NamingScheme,
+    "build": Build,
+    "system": SystemState,
 }
 NAMES = (*DOCUMENTS, "proof")
 

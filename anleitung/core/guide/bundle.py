@@ -7,13 +7,15 @@ from typing import Any
 
 from anleitung.core.conditions.text import check_condition
 from anleitung.core.documents.base import Fingerprint, body_of, fingerprint_of
+from anleitung.core.documents.build import Build
 from anleitung.core.documents.device import Device
-from anleitung.core.documents.package import Build, Package
+from anleitung.core.documents.package import Package
 from anleitung.core.documents.scheme import NamingScheme
 from anleitung.core.documents.tool import Tool
 from anleitung.core.guide.document import Branch, Choose, Guide, rows_of
 from anleitung.core.phone.actions.check import Check
 from anleitung.core.phone.facts import vocabulary
+from anleitung.core.phone.reach import beyond_the_model
 from anleitung.core.phone.world import World, build_order
 from anleitung.core.schemes.decode import (
     AmbiguousScheme,
@@ -22,6 +24,7 @@ from anleitung.core.schemes.decode import (
     Decoded,
     Reader,
 )
+from anleitung.core.schemes.place import place_builds
 
 Location = tuple[str | int, ...]
 
@@ -37,7 +40,7 @@ class Mismatch:
 
 @dataclass(frozen=True)
 class Bundle:
-    """builds: oldest first within each line; packages and tools by id."""
+    """builds: as they are listed; ``placed`` has them in order. Packages and tools by id."""
 
     guide: Guide
     device: Device
@@ -84,21 +87,30 @@ class Bundle:
     @cached_property
     def world(self) -> World:
         """The file set is what the guide lists; a package beside it is not in the set."""
-        order = build_order(self.builds)
+        order = build_order(self.placed)
         listed = {p.id: p for p in self.packages if p.id in self.guide.files}
         return World(
             device=self.device,
-            builds=self.builds,
+            builds=self.placed,
             packages=listed,
             options=self.options,
             declared=frozenset(self.guide.promise.loses),
             order=order,
-            vocabulary=vocabulary(self.device, self.builds, self.options, order),
+            vocabulary=vocabulary(self.device, self.placed, self.options, order),
         )
+
+    @cached_property
+    def placed(self) -> tuple[Build, ...]:
+        """The builds, oldest first within each line."""
+        try:
+            return place_builds(self.builds, self.build_reader)
+        except AmbiguousScheme:
+            return place_builds(self.builds, None)
 
     def mismatches(self) -> list[Mismatch]:
         """What the documents say of each other and is not so."""
         return [
+            *(Mismatch("device.yaml", at, says) for at, says in beyond_the_model(self.device)),
             *self._guide_mismatches(),
             *self._document_mismatches(),
             *self._scheme_mismatches(),
@@ -117,6 +129,10 @@ class Bundle:
         """Builds that the scheme of the codename cannot read, or orders otherwise than they say."""
         named = self.device.scheme
         if named is None:
+            for i, build in enumerate(self.builds):
+                if build.order is None:
+                    says = f"{build.build} has no order, and the codename has no naming scheme"
+                    yield Mismatch("builds.yaml", ("builds", i), says)
             return
         if named not in {s.id for s in self.schemes}:
             yield Mismatch("device.yaml", ("scheme",), f"no scheme in the bundle is called {named}")
@@ -128,7 +144,7 @@ class Bundle:
             return
         assert reader is not None
         before: tuple[Build, Decoded] | None = None
-        for i, build in enumerate(self.builds):
+        for i, build in enumerate(self.placed):
             try:
                 decoded = reader.read(build.build)
             except CannotDecode as error:
@@ -136,7 +152,7 @@ class Bundle:
                 continue
             if before is not None and before[0].line == build.line:
                 told = reader.compare(before[1], decoded)
-                listed = before[0].order < build.order
+                listed = before[0].place < build.place
                 right = Comparison.OLDER if listed else Comparison.SAME
                 if told not in (right, Comparison.NOT_COMPARABLE):
                     yield Mismatch(
@@ -227,7 +243,7 @@ class Bundle:
 
 
 def _build_key(build: Build) -> tuple[str, int, str]:
-    return (build.line, build.order, build.build)
+    return (*build.place, build.build)
 
 
 def step_places(guide: Guide) -> dict[str, Location]:

@@ -10,8 +10,8 @@ from typing import Any
 from anleitung.core.conditions.model import Order, Term, Vocabulary
 from anleitung.core.diagrams.run import State
 from anleitung.core.diagrams.space import Fact, Kind, Node, OneOf, Space
+from anleitung.core.documents.build import Build
 from anleitung.core.documents.device import Device
-from anleitung.core.documents.package import Build
 from anleitung.core.phone.world import (
     ANY_VARIANT,
     LOSSES,

@@ -5,8 +5,10 @@ from dataclasses import dataclass
 
 from anleitung.core.conditions.model import Condition, Evaluated, Order, Vocabulary
 from anleitung.core.diagrams.subject import Subject
-from anleitung.core.documents.device import Device, Partition
-from anleitung.core.documents.package import Build, Package
+from anleitung.core.documents.build import Build
+from anleitung.core.documents.device import Device
+from anleitung.core.documents.layout import Partition
+from anleitung.core.documents.package import Package
 
 # Raised whenever the same documents can give another proof, its words included: proofs are kept.
 MODEL_VERSION = "1"
@@ -50,8 +52,7 @@ class World:
     @property
     def first_ramdisk(self) -> str:
         """The partition whose image decides which recovery the phone enters."""
-        layout = self.device.layout
-        return (layout.with_role("ramdisk") or layout.with_role("boot"))[0].name
+        return self.device.layout.first_ramdisk.name
 
     def formula(self, condition: Condition) -> Evaluated:
         return Evaluated(condition, self.vocabulary)
@@ -62,4 +63,4 @@ class World:
 
 
 def build_order(builds: tuple[Build, ...]) -> Order:
-    return Order({b.build: (b.line, b.order) for b in builds})
+    return Order({b.build: b.place for b in builds})

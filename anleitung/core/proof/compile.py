@@ -42,7 +42,7 @@ def compile_bundle(bundle: Bundle) -> tuple[tuple[Row, ...], Procedure]:
     """The flattened rows, and the procedure that runs them and then judges the promises."""
     world = bundle.world
     rows = rows_of(bundle.guide)
-    space = Space(start_facts(bundle.device, bundle.builds, bundle.options))
+    space = Space(start_facts(bundle.device, bundle.placed, bundle.options))
     branches = [row.step.id for row in rows if isinstance(row.step, Branch)]
     start = start_state(space, world, branches)
     admission = world.formula(bundle.guide.admission.condition)

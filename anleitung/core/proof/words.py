@@ -63,8 +63,8 @@ def or_list(words: list[str]) -> str:
 
 def values_words(bundle: Bundle, fact: str, values: tuple[str, ...]) -> str:
     """ "K6", "PS-1 or newer", "PS-1 to PS-2", or a list."""
-    ordered = [b.build for b in bundle.builds]
-    one_line = len({b.line for b in bundle.builds}) == 1
+    ordered = [b.build for b in bundle.placed]
+    one_line = len({b.line for b in bundle.placed}) == 1
     if fact in ("base", "other-base", "build") and one_line and len(values) > 2:
         places = [ordered.index(v) for v in values if v in ordered]
         if len(places) == len(values) and places == list(range(places[0], places[-1] + 1)):

@@ -15,6 +15,7 @@ class JudgedField:
 
     field: str
     value: str
+    role: str
     verdict: Literal["fits", "differs", ""]
     says: str
 
@@ -34,9 +35,9 @@ def judge_fields(decoded: Decoded, scheme: NamingScheme, device: Device) -> tupl
         name, value = part.field.replace("-", " "), decoded.fields[part.field]
         known = expected.get(part.role) or []
         if not known:
-            found.append(JudgedField(name, value, "", ""))
+            found.append(JudgedField(name, value, part.role, "", ""))
         elif value in known:
-            found.append(JudgedField(name, value, "fits", ""))
+            found.append(JudgedField(name, value, part.role, "fits", ""))
         else:
             says = _("{field} {value}: {codename} has {known}").format(
                 field=name,
@@ -44,5 +45,5 @@ def judge_fields(decoded: Decoded, scheme: NamingScheme, device: Device) -> tupl
                 codename=device.codename,
                 known=", ".join(known),
             )
-            found.append(JudgedField(name, value, "differs", says))
+            found.append(JudgedField(name, value, part.role, "differs", says))
     return tuple(found)

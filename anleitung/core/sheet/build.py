@@ -83,7 +83,7 @@ def build_sheet(bundle: Bundle, proof: ProofOut) -> SheetOut:
             for o in guide.options
         ),
         variants=tuple(VariantOut(id=v.id, told_apart_by=v.told_apart_by) for v in device.variants),
-        builds=tuple(b.build for b in bundle.builds),
+        builds=tuple(b.build for b in bundle.placed),
         build_shown_at=device.where_the_build_is_shown,
     )
 

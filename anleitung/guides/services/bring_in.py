@@ -7,6 +7,7 @@ from typing import Any
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
+from anleitung.catalogue.services.enter import enter_missing
 from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.guides.errors import AlreadyPublished, DraftMoved
 from anleitung.guides.load import as_texts, load_proof
@@ -43,6 +44,7 @@ def bring_in(*, actor: Any, files: dict[str, bytes], replaces: str, now: datetim
                 f"{standing.updated_at:%-d %B %Y at %H:%M} UTC. Replace it, or keep it.",
                 standing=standing.fingerprint,
             )
+        enter_missing(bundle, actor=actor, now=now)
         draft, created = Draft.objects.update_or_create(
             guide=guide,
             defaults={

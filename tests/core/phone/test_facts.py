@@ -90,7 +90,7 @@ def test_every_start_phone_starts_and_only_locked_foreign_ones_are_missing() -> 
 
 
 def test_the_manual_names_every_fact_and_no_other() -> None:
-    section = FORMAT.read_text().split("## Conditions")[1].split("## Steps")[0]
+    section = FORMAT.read_text().split("## Conditions")[1].split("\n## ")[0]
     named = set(re.findall(r"`([a-z.-]+(?:<id>)?)`", section.split("| fact |")[1]))
     known = {f"option.{'<id>'}" if n.startswith("option.") else n for n in GUIDE.world.vocabulary}
     assert named == known - {"other-base"}

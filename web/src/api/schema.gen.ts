@@ -21,6 +21,218 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/codenames/{codename}/builds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Builds */
+        get: operations["anleitung_api_catalogue_routes_get_builds"];
+        put?: never;
+        /** Post Builds */
+        post: operations["anleitung_api_catalogue_routes_post_builds"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/codenames/{codename}/builds.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Builds Csv */
+        get: operations["anleitung_api_catalogue_routes_get_builds_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/codenames/{codename}/builds/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Preview */
+        post: operations["anleitung_api_catalogue_routes_post_preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/codenames/{codename}/offered": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Offered */
+        get: operations["anleitung_api_catalogue_routes_get_offered"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/codenames/{codename}/phone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Phone */
+        get: operations["anleitung_api_catalogue_routes_get_phone"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/codenames/{codename}/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Ways */
+        get: operations["anleitung_api_catalogue_routes_get_ways"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decode": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Decode */
+        get: operations["anleitung_api_catalogue_routes_get_decode"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/document": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Document */
+        get: operations["anleitung_api_catalogue_routes_get_document"];
+        put?: never;
+        /** Post Document */
+        post: operations["anleitung_api_catalogue_routes_post_document"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/document/bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Bring Back */
+        post: operations["anleitung_api_catalogue_routes_post_bring_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/document/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Check
+         * @description Stores nothing: what a document would be while it is being written.
+         */
+        post: operations["anleitung_api_catalogue_routes_post_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/document/retire": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Retire */
+        post: operations["anleitung_api_catalogue_routes_post_retire"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/documents/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Documents
+         * @description Schemes, tools or devices, the retired ones last.
+         */
+        get: operations["anleitung_api_catalogue_routes_list_documents"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drafts/{codename}/{slug}": {
         parameters: {
             query?: never;
@@ -55,6 +267,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drafts/{codename}/{slug}/prove-today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Draft Prove Today */
+        post: operations["anleitung_api_routes_draft_prove_today"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drafts/{codename}/{slug}/publish": {
         parameters: {
             query?: never;
@@ -72,6 +301,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drafts/{codename}/{slug}/take-today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Draft Take Today */
+        post: operations["anleitung_api_routes_draft_take_today"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/home": {
         parameters: {
             query?: never;
@@ -81,6 +327,23 @@ export interface paths {
         };
         /** Get Home */
         get: operations["anleitung_api_routes_get_home"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jump": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Jump */
+        get: operations["anleitung_api_catalogue_routes_get_jump"];
         put?: never;
         post?: never;
         delete?: never;
@@ -140,6 +403,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/revisions/{short}/prove-today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Revision Prove Today */
+        post: operations["anleitung_api_routes_revision_prove_today"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/revisions/{short}/withdraw": {
         parameters: {
             query?: never;
@@ -157,10 +437,51 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schema/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Schema
+         * @description The JSON Schema by which the form of a document is built.
+         */
+        get: operations["anleitung_api_catalogue_routes_get_schema"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** AddedOut */
+        AddedOut: {
+            /** Changed */
+            changed: number;
+            /** Left */
+            left: number;
+            /** New */
+            new: number;
+        };
+        /**
+         * BarOut
+         * @description start, end: seconds from the beginning. is_open: ends by a sight, not by the clock.
+         */
+        BarOut: {
+            /** End */
+            end: number;
+            /** Is Open */
+            is_open: boolean;
+            /** Start */
+            start: number;
+        };
         /** BroughtInOut */
         BroughtInOut: {
             /** Codename */
@@ -184,6 +505,89 @@ export interface components {
             runs: number;
             /** Trouble */
             trouble: number;
+        };
+        /** BuildOut */
+        BuildOut: {
+            /** Build */
+            build: string;
+            /** Edition */
+            edition: string;
+            /** Fields */
+            fields: components["schemas"]["FieldOut"][];
+            /** Has Full */
+            has_full: boolean;
+            /** Known Bugs */
+            known_bugs: string[];
+            /** Notes */
+            notes: string;
+            /** Packages */
+            packages: components["schemas"]["PackageOut"][];
+            /** Patch Level */
+            patch_level: string;
+            /** Platform */
+            platform: number;
+            /** Region */
+            region: string;
+            /** Released */
+            released: string;
+            /** Rollback Index */
+            rollback_index: number;
+            /** Standing */
+            standing: components["schemas"]["StandingOut"][];
+            /** Withdrawn */
+            withdrawn: boolean;
+        };
+        /**
+         * BuildsOut
+         * @description builds: oldest first within each line. moves: those that are not by full packages.
+         */
+        BuildsOut: {
+            /** Builds */
+            builds: components["schemas"]["BuildOut"][];
+            /** Moves */
+            moves: components["schemas"]["StepMoveOut"][];
+            /** Not Told */
+            not_told: string[];
+            /** Regions */
+            regions: string[];
+            /** Retired */
+            retired: string[];
+            /** Scheme */
+            scheme: string;
+        };
+        /**
+         * CauseOut
+         * @description looks: missing or grey.
+         */
+        CauseOut: {
+            /** Looks */
+            looks: string;
+            /** Remedy */
+            remedy: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * CellOut
+         * @description letter: who wrote it on a phone as it is sold; says: all that is known of it, in words.
+         */
+        CellOut: {
+            /** Is Checked */
+            is_checked: boolean;
+            /** Is Firmware */
+            is_firmware: boolean;
+            /** Is Inner */
+            is_inner: boolean;
+            /** Is Unique */
+            is_unique: boolean;
+            /** Letter */
+            letter: string;
+            /** Name */
+            name: string;
+            /** Role */
+            role: string;
+            /** Says */
+            says: string;
         };
         /** ChainLineOut */
         ChainLineOut: {
@@ -214,12 +618,75 @@ export interface components {
             /** Who */
             who: string;
         };
+        /**
+         * ChangedOut
+         * @description A document of the guide that the catalogue holds otherwise by now. fields: what differs.
+         */
+        ChangedOut: {
+            /** Fields */
+            fields: string[];
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Path */
+            path: string;
+        };
+        /** CheckIn */
+        CheckIn: {
+            /** Body */
+            body: {
+                [key: string]: unknown;
+            };
+            /** Kind */
+            kind: string;
+        };
+        /**
+         * CheckedOut
+         * @description What a document that is being written would be: its faults, or its drawings.
+         */
+        CheckedOut: {
+            /**
+             * Chords
+             * @default []
+             */
+            chords: components["schemas"]["ChordOut"][];
+            /** Faults */
+            faults: components["schemas"]["FaultOut"][];
+            rails?: components["schemas"]["RailsOut"] | null;
+        };
         /** ChoiceOut */
         ChoiceOut: {
             /** Id */
             id: string;
             /** Says */
             says: string;
+        };
+        /**
+         * ChordOut
+         * @description length: seconds as drawn; steps: a sentence each; told_apart: how to tell the screen.
+         */
+        ChordOut: {
+            /** Again */
+            again: string;
+            /** Begin */
+            begin: string;
+            /** Id */
+            id: string;
+            /** Lanes */
+            lanes: components["schemas"]["LaneOut"][];
+            /** Length */
+            length: number;
+            /** Marks */
+            marks: components["schemas"]["MarkOut"][];
+            /** Steps */
+            steps: string[];
+            /** Title */
+            title: string;
+            /** Told Apart */
+            told_apart: string;
+            /** Window */
+            window: string;
         };
         /** CodenameOut */
         CodenameOut: {
@@ -231,6 +698,8 @@ export interface components {
             maker: string;
             /** Market Names */
             market_names: string[];
+            /** Retired */
+            retired: string;
             /** State */
             state: string;
             /** Tone */
@@ -258,6 +727,62 @@ export interface components {
             tone: string;
         };
         /**
+         * DecodeOut
+         * @description text: as it was understood; fault: why it cannot be read, empty where it can.
+         */
+        DecodeOut: {
+            /** Fault */
+            fault: string;
+            /** Notes */
+            notes: string[];
+            /** Readings */
+            readings: components["schemas"]["ReadingOut"][];
+            /** Text */
+            text: string;
+        };
+        /**
+         * DocumentOut
+         * @description One version of a document. versions: the newest first; retired: the reason, or empty.
+         */
+        DocumentOut: {
+            /** Body */
+            body: {
+                [key: string]: unknown;
+            };
+            /** Codename */
+            codename: string;
+            /** Fingerprint */
+            fingerprint: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Retired */
+            retired: string;
+            /** Used By */
+            used_by: string[];
+            /** Versions */
+            versions: components["schemas"]["DocumentVersionOut"][];
+        };
+        /** DocumentVersionOut */
+        DocumentVersionOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Fingerprint */
+            fingerprint: string;
+            /** Note */
+            note: string;
+            /** Number */
+            number: number;
+        };
+        /**
          * EvidenceOut
          * @description builds: counts per base build of the start; dead_notice: "" where there is none.
          */
@@ -276,6 +801,34 @@ export interface components {
             runs: number;
             /** Trouble */
             trouble: number;
+        };
+        /**
+         * FaultOut
+         * @description at: the fields and places that lead there.
+         */
+        FaultOut: {
+            /** At */
+            at: string[];
+            /** Message */
+            message: string;
+        };
+        /** FeatureOut */
+        FeatureOut: {
+            /** Feature */
+            feature: string;
+            /** Says */
+            says: string;
+            /** Span */
+            span: string;
+            /** State */
+            state: string;
+        };
+        /** FieldOut */
+        FieldOut: {
+            /** Field */
+            field: string;
+            /** Value */
+            value: string;
         };
         /** FileOut */
         FileOut: {
@@ -369,6 +922,8 @@ export interface components {
             flags: number;
             /** Has Draft */
             has_draft: boolean;
+            /** Is Stale */
+            is_stale: boolean;
             /** Is Withdrawn */
             is_withdrawn: boolean;
             /** Runs */
@@ -398,6 +953,81 @@ export interface components {
             /** Notes */
             notes: string[];
         };
+        /** JudgedFieldOut */
+        JudgedFieldOut: {
+            /** Field */
+            field: string;
+            /** Says */
+            says: string;
+            /** Value */
+            value: string;
+            /** Verdict */
+            verdict: string;
+        };
+        /** JumpOut */
+        JumpOut: {
+            /** Places */
+            places: components["schemas"]["PlaceLineOut"][];
+        };
+        /**
+         * LaneOut
+         * @description A key or the cable. hand: which hand holds it; taps: when it is pressed briefly.
+         */
+        LaneOut: {
+            /** Bars */
+            bars: components["schemas"]["BarOut"][];
+            /** Hand */
+            hand: string;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Place */
+            place: number;
+            /** Side */
+            side: string;
+            /** Taps */
+            taps: number[];
+        };
+        /** LegOut */
+        LegOut: {
+            /** Goal */
+            goal: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Size */
+            size: string;
+            /** Start */
+            start: string;
+        };
+        /**
+         * ListedOut
+         * @description One line of a list of documents.
+         */
+        ListedOut: {
+            /** About */
+            about: string;
+            /** Name */
+            name: string;
+            /** Retired */
+            retired: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * MarkOut
+         * @description The end of a moment: after so many seconds, or when a sight shows.
+         */
+        MarkOut: {
+            /** At */
+            at: number;
+            /** Is Sight */
+            is_sight: boolean;
+            /** Says */
+            says: string;
+        };
         /** MeOut */
         MeOut: {
             /** Is Administrator */
@@ -407,6 +1037,39 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** ModeOut */
+        ModeOut: {
+            /** Mode */
+            mode: string;
+            /** Told Apart By */
+            told_apart_by: string;
+        };
+        /**
+         * NamesakeOut
+         * @description name: a market name; says: what it stands for; tell: how to tell, a sentence each.
+         */
+        NamesakeOut: {
+            /** Codenames */
+            codenames: string[];
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /** Tell */
+            tell: string[];
+        };
+        /** OfferedOut */
+        OfferedOut: {
+            /** Build */
+            build: string;
+            /** Newest */
+            newest: string;
+            /** Reason */
+            reason: string;
+            /** Says */
+            says: string;
+            way: components["schemas"]["WayOut"] | null;
+        };
         /** OptionOut */
         OptionOut: {
             /** Ask */
@@ -415,6 +1078,22 @@ export interface components {
             choices: components["schemas"]["ChoiceOut"][];
             /** Id */
             id: string;
+        };
+        /**
+         * PackageOut
+         * @description missing: a predecessor that the catalogue does not hold, or empty.
+         */
+        PackageOut: {
+            /** Kind */
+            kind: string;
+            /** Missing */
+            missing: string;
+            /** Name */
+            name: string;
+            /** Size */
+            size: string;
+            /** Words */
+            words: string;
         };
         /**
          * PageOut
@@ -449,6 +1128,7 @@ export interface components {
             sheet: components["schemas"]["SheetOut"];
             /** Short */
             short: string;
+            today: components["schemas"]["TodayOut"];
             /** Version */
             version: string;
             /** Versions */
@@ -457,6 +1137,80 @@ export interface components {
             withdrawn: string;
             /** Withdrawn At */
             withdrawn_at: string | null;
+        };
+        /**
+         * PasteIn
+         * @description verdict: only lines of this verdict, all where empty; page: counted from 0.
+         */
+        PasteIn: {
+            /**
+             * Page
+             * @default 0
+             */
+            page: number;
+            /**
+             * Patch Level
+             * @default
+             */
+            patch_level: string;
+            /** Platform */
+            platform?: number | null;
+            /** Rollback Index */
+            rollback_index?: number | null;
+            /** Text */
+            text: string;
+            /**
+             * Verdict
+             * @default
+             */
+            verdict: string;
+        };
+        /** PasteRowOut */
+        PasteRowOut: {
+            /** Fields */
+            fields: components["schemas"]["FieldOut"][];
+            /** Line */
+            line: number;
+            /** Says */
+            says: string;
+            /** Text */
+            text: string;
+            /** Verdict */
+            verdict: string;
+        };
+        /** PhoneOut */
+        PhoneOut: {
+            /** Build Shown */
+            build_shown: string;
+            /** Carriers */
+            carriers: string[];
+            /** Chords */
+            chords: components["schemas"]["ChordOut"][];
+            document: components["schemas"]["DocumentOut"];
+            /** Habits */
+            habits: string[];
+            /** Hardware */
+            hardware: string[];
+            /** Maker */
+            maker: string;
+            /** Market Names */
+            market_names: string[];
+            /** Modes */
+            modes: components["schemas"]["ModeOut"][];
+            /** Namesakes */
+            namesakes: components["schemas"]["NamesakeOut"][];
+            /** Provable */
+            provable: string[];
+            rails: components["schemas"]["RailsOut"];
+            /** Regions */
+            regions: components["schemas"]["RegionOut"][];
+            /** Scheme */
+            scheme: string;
+            /** Systems */
+            systems: components["schemas"]["SystemOut"][];
+            unlocking: components["schemas"]["UnlockingOut"];
+            /** Variants */
+            variants: components["schemas"]["VariantLineOut"][];
         };
         /**
          * PhonesOut
@@ -472,6 +1226,19 @@ export interface components {
             /** Words */
             words: string;
         };
+        /** PlaceLineOut */
+        PlaceLineOut: {
+            /** About */
+            about: string;
+            /** Fields */
+            fields: components["schemas"]["JudgedFieldOut"][];
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Path */
+            path: string;
+        };
         /**
          * PlaceOut
          * @description file: name within the bundle, or the field of a request; line: 0 where there is none.
@@ -483,6 +1250,22 @@ export interface components {
             line: number;
             /** Message */
             message: string;
+        };
+        /**
+         * PreviewOut
+         * @description rows: one page of them; pages: how many there are of the chosen verdict.
+         */
+        PreviewOut: {
+            /** Counts */
+            counts: components["schemas"]["VerdictCountOut"][];
+            /** Lines */
+            lines: number;
+            /** Page */
+            page: number;
+            /** Pages */
+            pages: number;
+            /** Rows */
+            rows: components["schemas"]["PasteRowOut"][];
         };
         /**
          * ProblemOut
@@ -529,6 +1312,65 @@ export interface components {
             short: string;
             /** Version */
             version: string;
+        };
+        /** RailOut */
+        RailOut: {
+            /** Cells */
+            cells: components["schemas"]["CellOut"][];
+            /** Name */
+            name: string;
+        };
+        /**
+         * RailsOut
+         * @description facts: what the layout means, a sentence each.
+         */
+        RailsOut: {
+            /** Container */
+            container: string;
+            /** Facts */
+            facts: string[];
+            /** Rails */
+            rails: components["schemas"]["RailOut"][];
+        };
+        /**
+         * ReadingOut
+         * @description One scheme's reading of a string, held against one codename.
+         */
+        ReadingOut: {
+            /** Codename */
+            codename: string;
+            /** Fields */
+            fields: components["schemas"]["JudgedFieldOut"][];
+            /** Form */
+            form: string;
+            /** Listed */
+            listed: boolean;
+            /** Scheme */
+            scheme: string;
+        };
+        /** RegionOut */
+        RegionOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /** RetireIn */
+        RetireIn: {
+            /**
+             * Codename
+             * @default
+             */
+            codename: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
         };
         /**
          * RowOut
@@ -580,6 +1422,44 @@ export interface components {
             sight: string;
             /** Under */
             under: string[];
+        };
+        /**
+         * SaveIn
+         * @description seen: the fingerprint that the author started from, empty for a new document.
+         */
+        SaveIn: {
+            /** Body */
+            body: {
+                [key: string]: unknown;
+            };
+            /**
+             * Codename
+             * @default
+             */
+            codename: string;
+            /** Kind */
+            kind: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Seen
+             * @default
+             */
+            seen: string;
+        };
+        /** SavedOut */
+        SavedOut: {
+            /** Codename */
+            codename: string;
+            /** Fingerprint */
+            fingerprint: string;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
         };
         /**
          * SheetOut
@@ -647,12 +1527,84 @@ export interface components {
             /** Warnings */
             warnings: number;
         };
+        /** StandingOut */
+        StandingOut: {
+            /** Tone */
+            tone: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * StepMoveOut
+         * @description A move by a package that fits certain builds only; start and goal are build strings.
+         */
+        StepMoveOut: {
+            /** Goal */
+            goal: string;
+            /** Start */
+            start: string;
+        };
+        /**
+         * SystemOut
+         * @description features: of all releases, the newest ones first.
+         */
+        SystemOut: {
+            /** Features */
+            features: components["schemas"]["FeatureOut"][];
+            /** Name */
+            name: string;
+            /** Releases */
+            releases: string[];
+            /** System */
+            system: string;
+        };
+        /**
+         * TodayOut
+         * @description The guide with the catalogue's documents of today. stops: of that proof, 0 where none is.
+         */
+        TodayOut: {
+            /** Changed */
+            changed: components["schemas"]["ChangedOut"][];
+            /** Fault */
+            fault: string;
+            /** First Stop */
+            first_stop: string;
+            /** Is Stale */
+            is_stale: boolean;
+            /** Stops */
+            stops: number;
+        };
+        /** UnlockingOut */
+        UnlockingOut: {
+            /** Causes */
+            causes: components["schemas"]["CauseOut"][];
+            /** Says */
+            says: string[];
+        };
+        /** VariantLineOut */
+        VariantLineOut: {
+            /** Differs */
+            differs: string;
+            /** Id */
+            id: string;
+            /** Market Names */
+            market_names: string[];
+            /** Told Apart By */
+            told_apart_by: string;
+        };
         /** VariantOut */
         VariantOut: {
             /** Id */
             id: string;
             /** Told Apart By */
             told_apart_by: string;
+        };
+        /** VerdictCountOut */
+        VerdictCountOut: {
+            /** Count */
+            count: number;
+            /** Verdict */
+            verdict: string;
         };
         /** VersionLineOut */
         VersionLineOut: {
@@ -669,6 +1621,25 @@ export interface components {
             version: string;
             /** Withdrawn */
             withdrawn: string;
+        };
+        /** WayOut */
+        WayOut: {
+            /** Download */
+            download: string;
+            /** Legs */
+            legs: components["schemas"]["LegOut"][];
+        };
+        /**
+         * WaysOut
+         * @description reachable: every build that can be reached from the start.
+         */
+        WaysOut: {
+            fewest_legs: components["schemas"]["WayOut"] | null;
+            least_download: components["schemas"]["WayOut"] | null;
+            /** No Way */
+            no_way: string;
+            /** Reachable */
+            reachable: string[];
         };
         /** WithdrawIn */
         WithdrawIn: {
@@ -727,6 +1698,1095 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BroughtInOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_catalogue_routes_get_builds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuildsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_catalogue_routes_post_builds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasteIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AddedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_catalogue_routes_get_builds_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_catalogue_routes_post_preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasteIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PreviewOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_catalogue_routes_get_offered: {
+        parameters: {
+            query: {
+                build: string;
+            };
+            header?: never;
+            path: {
+                codename: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_catalogue_routes_get_phone: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_catalogue_routes_get_ways: {
+        parameters: {
+            query: {
+                start: string;
+                goal?: string;
+            };
+            header?: never;
+            path: {
+                codename: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaysOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_catalogue_routes_get_decode: {
+        parameters: {
+            query: {
+                text: string;
+                codename?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DecodeOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_catalogue_routes_get_document: {
+        parameters: {
+            query: {
+                kind: string;
+                name: string;
+                codename?: string;
+                number?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_catalogue_routes_post_document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_catalogue_routes_post_bring_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RetireIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_catalogue_routes_post_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheckIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_catalogue_routes_post_retire: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RetireIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_catalogue_routes_list_documents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListedOut"][];
                 };
             };
             /** @description Bad Request */
@@ -939,6 +2999,83 @@ export interface operations {
             };
         };
     };
+    anleitung_api_routes_draft_prove_today: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     anleitung_api_routes_post_publish: {
         parameters: {
             query?: never;
@@ -1020,6 +3157,87 @@ export interface operations {
             };
         };
     };
+    anleitung_api_routes_draft_take_today: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PublishIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     anleitung_api_routes_get_home: {
         parameters: {
             query?: never;
@@ -1036,6 +3254,82 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HomeOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_catalogue_routes_get_jump: {
+        parameters: {
+            query: {
+                q: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JumpOut"];
                 };
             };
             /** @description Bad Request */
@@ -1320,6 +3614,82 @@ export interface operations {
             };
         };
     };
+    anleitung_api_routes_revision_prove_today: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                short: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     anleitung_api_routes_post_withdraw: {
         parameters: {
             query?: never;
@@ -1342,6 +3712,84 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PublishedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_catalogue_routes_get_schema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
                 };
             };
             /** @description Bad Request */

@@ -1,4 +1,4 @@
-"""Loads the demo: two published guides, three drafts, and the reports of simulated readers."""
+"""Loads the demo: the catalogue, two published guides, three drafts, and simulated reports."""
 
 from argparse import ArgumentParser
 from datetime import UTC, datetime, timedelta
@@ -10,7 +10,9 @@ from django.core.management.base import BaseCommand
 from django.db import transaction
 
 from anleitung.accounts.roles import ADMINISTRATOR, MAINTAINER, ensure_roles
+from anleitung.catalogue.services.save import save_document
 from anleitung.demo.bundles import CODENAME, bundle_files
+from anleitung.demo.catalogue import catalogue_files
 from anleitung.demo.world import CLEAN_INSTALL, REPORTS, SEED
 from anleitung.guides.models import Guide, Revision
 from anleitung.guides.services.bring_in import bring_in
@@ -20,6 +22,7 @@ from anleitung.standins.readers import readers
 
 PUBLISHED = ("unlock", "clean-install")
 DRAFTS = ("clean-install-one-slot", "install-from-storage", "base-update")
+ENTERED = datetime(2026, 10, 18, 20, 15, tzinfo=UTC)
 BEGAN = datetime(2026, 10, 20, 18, 30, tzinfo=UTC)
 
 # Log-ins of the demo only; they are printed at every start.
@@ -50,6 +53,10 @@ class Command(BaseCommand):
         ensure_roles()
         actor, *_ = (_make_user(*each) for each in LOG_INS)
         now = BEGAN
+        for kind, codename, value in catalogue_files():
+            save_document(
+                actor=actor, kind=kind, value=value, codename=codename, seen="", now=ENTERED
+            )
         for name in PUBLISHED:
             draft = bring_in(
                 actor=actor, files=bundle_files(CODENAME, name), replaces="", now=now

@@ -4,13 +4,12 @@ The insert is guarded as well: REPLACE removes the old row without a delete trig
 recursive triggers are on, so a new row may not meet an old one in any unique column.
 """
 
+from collections.abc import Mapping
+
 from django.db import connections
 
 # Table → the column groups that are unique in it.
-GUARDED = {
-    "guides_revision": (("id",), ("fingerprint",), ("short",), ("guide_id", "number")),
-    "guides_withdrawal": (("id",), ("revision_id",)),
-}
+Guarded = Mapping[str, tuple[tuple[str, ...], ...]]
 
 
 def trigger_sql(table: str, unique: tuple[tuple[str, ...], ...]) -> dict[str, str]:
@@ -30,11 +29,11 @@ def trigger_sql(table: str, unique: tuple[tuple[str, ...], ...]) -> dict[str, st
     }
 
 
-def install_triggers(using: str = "default") -> None:
+def install_triggers(guarded: Guarded, using: str = "default") -> None:
     connection = connections[using]
     present = set(connection.introspection.table_names())
     with connection.cursor() as cursor:
-        for table, unique in GUARDED.items():
+        for table, unique in guarded.items():
             if table not in present:
                 continue
             for name, body in trigger_sql(table, unique).items():

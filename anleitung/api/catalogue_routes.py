@@ -1,0 +1,273 @@
+"""The routes of the catalogue. Each reads the request, calls one service, shapes the answer."""
+
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from ninja import Router
+from ninja.security import django_auth
+
+from anleitung.accounts.roles import require_maintainer
+from anleitung.api.catalogue_pages import (
+    builds_page,
+    decode_page,
+    document_page,
+    judged_out,
+    phone_page,
+    preview_page,
+    way_out,
+    ways_page,
+)
+from anleitung.api.catalogue_shapes import (
+    AddedOut,
+    BuildsOut,
+    CheckedOut,
+    CheckIn,
+    DecodeOut,
+    DocumentOut,
+    FaultOut,
+    JumpOut,
+    ListedOut,
+    OfferedOut,
+    PasteIn,
+    PhoneOut,
+    PlaceLineOut,
+    PreviewOut,
+    RetireIn,
+    SavedOut,
+    SaveIn,
+    WaysOut,
+)
+from anleitung.api.problems import FAILURES, ProblemOut
+from anleitung.catalogue.errors import NoSuchDocument
+from anleitung.catalogue.jump import Place, find_catalogue_places
+from anleitung.catalogue.load import (
+    document_of,
+    entries,
+    load_builds,
+    load_device,
+    load_graph,
+    load_reader,
+)
+from anleitung.catalogue.services.add_builds import add_builds, preview_builds
+from anleitung.catalogue.services.retire import bring_back, retire
+from anleitung.catalogue.services.save import KINDS, checked, save_document
+from anleitung.core.documents.device import Device
+from anleitung.core.drawn.chords import draw_chord
+from anleitung.core.drawn.rails import draw_rails
+from anleitung.core.formats.build_csv import write_build_csv
+from anleitung.core.formats.build_list import Filling
+from anleitung.core.formats.check_document import InvalidDocument
+from anleitung.core.formats.schema import json_schema
+from anleitung.core.updates.offered import why_no_update
+from anleitung.guides.find import find_guide_places
+
+router = Router(auth=django_auth)
+FAILED = {FAILURES: ProblemOut}
+
+
+@router.get("/codenames/{codename}/phone", response={200: PhoneOut, **FAILED})
+def get_phone(request: HttpRequest, codename: str) -> PhoneOut:
+    require_maintainer(request.user)
+    return phone_page(codename)
+
+
+@router.get("/codenames/{codename}/builds", response={200: BuildsOut, **FAILED})
+def get_builds(request: HttpRequest, codename: str) -> BuildsOut:
+    require_maintainer(request.user)
+    return builds_page(codename)
+
+
+@router.get("/codenames/{codename}/builds.csv", response={200: bytes, **FAILED})
+def get_builds_csv(request: HttpRequest, codename: str) -> HttpResponse:
+    require_maintainer(request.user)
+    text = write_build_csv(list(load_builds(load_device(codename)).values()))
+    response = HttpResponse(text, content_type="text/csv; charset=utf-8")
+    response["Content-Disposition"] = f'attachment; filename="{codename}-builds.csv"'
+    return response
+
+
+@router.get("/codenames/{codename}/ways", response={200: WaysOut, **FAILED})
+def get_ways(request: HttpRequest, codename: str, start: str, goal: str = "") -> WaysOut:
+    require_maintainer(request.user)
+    return ways_page(load_graph(load_device(codename)), start, goal)
+
+
+@router.get("/codenames/{codename}/offered", response={200: OfferedOut, **FAILED})
+def get_offered(request: HttpRequest, codename: str, build: str) -> OfferedOut:
+    require_maintainer(request.user)
+    device = load_device(codename)
+    found = why_no_update(
+        build,
+        device=device,
+        builds=tuple(load_builds(device).values()),
+        reader=load_reader(device),
+    )
+    return OfferedOut(
+        build=found.build,
+        reason=found.reason,
+        says=found.says,
+        newest=found.newest,
+        way=way_out(found.way) if found.way else None,
+    )
+
+
+@router.post("/codenames/{codename}/builds/preview", response={200: PreviewOut, **FAILED})
+def post_preview(request: HttpRequest, codename: str, body: PasteIn) -> PreviewOut:
+    require_maintainer(request.user)
+    rows = preview_builds(codename=codename, text=body.text, filling=_filling(body))
+    return preview_page(rows, verdict=body.verdict, page=body.page)
+
+
+@router.post("/codenames/{codename}/builds", response={200: AddedOut, **FAILED})
+def post_builds(request: HttpRequest, codename: str, body: PasteIn) -> AddedOut:
+    added = add_builds(
+        actor=request.user,
+        codename=codename,
+        text=body.text,
+        filling=_filling(body),
+        now=timezone.now(),
+    )
+    return AddedOut(new=added.new, changed=added.changed, left=added.left)
+
+
+def _filling(body: PasteIn) -> Filling:
+    return Filling(body.platform, body.rollback_index, body.patch_level or None)
+
+
+@router.get("/documents/{kind}", response={200: list[ListedOut], **FAILED})
+def list_documents(request: HttpRequest, kind: str) -> list[ListedOut]:
+    """Schemes, tools or devices, the retired ones last."""
+    require_maintainer(request.user)
+    _require_kind(kind)
+    rows = sorted(entries(kind, retired=True), key=lambda e: (e.retired_at is not None, e.name))
+    found = []
+    for entry in rows:
+        assert entry.current is not None
+        document = document_of(entry.current, kind)
+        title = document.maker if isinstance(document, Device) else document.name
+        found.append(
+            ListedOut(
+                name=entry.name,
+                title=title,
+                about=_about(document),
+                retired=entry.retired_because,
+            )
+        )
+    return found
+
+
+def _about(document: Any) -> str:
+    if isinstance(document, Device):
+        return ", ".join(document.market_names)
+    if hasattr(document, "hosts"):
+        return f"{document.versions}; {', '.join(h.name for h in document.hosts)}"
+    return ", ".join(f"{f.what} form" for f in getattr(document, "forms", ()))
+
+
+@router.get("/document", response={200: DocumentOut, **FAILED})
+def get_document(
+    request: HttpRequest, kind: str, name: str, codename: str = "", number: int = 0
+) -> DocumentOut:
+    require_maintainer(request.user)
+    _require_kind(kind)
+    return document_page(kind, codename, name, number)
+
+
+@router.get("/schema/{kind}", response={200: dict[str, Any], **FAILED})
+def get_schema(request: HttpRequest, kind: str) -> dict[str, Any]:
+    """The JSON Schema by which the form of a document is built."""
+    require_maintainer(request.user)
+    _require_kind(kind)
+    schema = json_schema(kind)
+    del schema["properties"]["format"]
+    return schema
+
+
+@router.post("/document", response={200: SavedOut, **FAILED})
+def post_document(request: HttpRequest, body: SaveIn) -> SavedOut:
+    _require_kind(body.kind)
+    version = save_document(
+        actor=request.user,
+        kind=body.kind,
+        value=body.body,
+        codename=body.codename,
+        seen=body.seen,
+        note=body.note,
+        now=timezone.now(),
+    )
+    return SavedOut(
+        codename=version.entry.codename,
+        name=version.entry.name,
+        number=version.number,
+        fingerprint=version.fingerprint,
+    )
+
+
+@router.post("/document/check", response={200: CheckedOut, **FAILED})
+def post_check(request: HttpRequest, body: CheckIn) -> CheckedOut:
+    """Stores nothing: what a document would be while it is being written."""
+    require_maintainer(request.user)
+    _require_kind(body.kind)
+    try:
+        document = checked(body.kind, body.body)
+    except InvalidDocument as error:
+        return CheckedOut(
+            faults=[FaultOut(at=[str(p) for p in f.at], message=f.message) for f in error.faults]
+        )
+    if not isinstance(document, Device):
+        return CheckedOut(faults=[])
+    return CheckedOut(
+        faults=[],
+        rails=draw_rails(document.layout),
+        chords=[draw_chord(c, document.keys, document.modes) for c in document.chords],
+    )
+
+
+@router.post("/document/retire", response={200: DocumentOut, **FAILED})
+def post_retire(request: HttpRequest, body: RetireIn) -> DocumentOut:
+    _require_kind(body.kind)
+    retire(
+        actor=request.user,
+        kind=body.kind,
+        codename=body.codename,
+        name=body.name,
+        reason=body.reason,
+        now=timezone.now(),
+    )
+    return document_page(body.kind, body.codename, body.name)
+
+
+@router.post("/document/bring-back", response={200: DocumentOut, **FAILED})
+def post_bring_back(request: HttpRequest, body: RetireIn) -> DocumentOut:
+    _require_kind(body.kind)
+    bring_back(actor=request.user, kind=body.kind, codename=body.codename, name=body.name)
+    return document_page(body.kind, body.codename, body.name)
+
+
+@router.get("/decode", response={200: DecodeOut, **FAILED})
+def get_decode(request: HttpRequest, text: str, codename: str = "") -> DecodeOut:
+    require_maintainer(request.user)
+    return decode_page(text, codename)
+
+
+@router.get("/jump", response={200: JumpOut, **FAILED})
+def get_jump(request: HttpRequest, q: str) -> JumpOut:
+    require_maintainer(request.user)
+    places = [*find_catalogue_places(q), *find_guide_places(q)]
+    return JumpOut(places=[_place(p) for p in places])
+
+
+def _place(place: Place) -> PlaceLineOut:
+    return PlaceLineOut(
+        kind=place.kind,
+        name=place.name,
+        about=place.about,
+        path=place.path,
+        fields=judged_out(place.fields),
+    )
+
+
+def _require_kind(kind: str) -> None:
+    if kind not in KINDS:
+        raise NoSuchDocument(f"No kind of document is called {kind[:40]!r}.")

@@ -1,0 +1,61 @@
+"""Builds are entered in bulk: from a pasted list or a CSV, with a preview first."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+
+from django.db import transaction
+
+from anleitung.accounts.roles import require_maintainer
+from anleitung.catalogue.load import load_builds, load_device, load_reader
+from anleitung.catalogue.models import Entry
+from anleitung.catalogue.services.save import put
+from anleitung.core.formats.build_csv import looks_like_csv, read_build_csv
+from anleitung.core.formats.build_list import (
+    TAKEN,
+    Filling,
+    ListRow,
+    read_build_list,
+    require_room,
+)
+
+
+@dataclass(frozen=True, slots=True)
+class Added:
+    """new, changed: how many builds were stored; left: lines that were not taken."""
+
+    new: int
+    changed: int
+    left: int
+
+
+def preview_builds(*, codename: str, text: str, filling: Filling) -> Sequence[ListRow]:
+    """What each line becomes. Raises NoSuchDocument, TooManyLines, InvalidCsv."""
+    device = load_device(codename)
+    listed = load_builds(device)
+    if looks_like_csv(text):
+        return read_build_csv(text, listed=listed)
+    return read_build_list(
+        text, device=device, reader=load_reader(device), listed=listed, filling=filling
+    )
+
+
+def add_builds(*, actor: Any, codename: str, text: str, filling: Filling, now: datetime) -> Added:
+    """Stores the lines that are new or changed; the others are left out. All or nothing."""
+    require_maintainer(actor)
+    with transaction.atomic():
+        rows = preview_builds(codename=codename, text=text, filling=filling)
+        require_room(rows, load_builds(load_device(codename)))
+        taken = [row for row in rows if row.verdict in TAKEN]
+        for row in taken:
+            assert row.build is not None
+            entry, _ = Entry.objects.select_related("current").get_or_create(
+                kind="build", codename=codename, name=row.build.build
+            )
+            put(entry, row.build, actor=actor, note="entered in bulk", now=now)
+            if entry.retired_at is not None:
+                entry.retired_at, entry.retired_because = None, ""
+                entry.save(update_fields=["retired_at", "retired_because"])
+    new = sum(row.verdict == "new" for row in taken)
+    return Added(new=new, changed=len(taken) - new, left=len(rows) - len(taken))

@@ -1,0 +1,38 @@
+"""A document is taken out of use, and back into it. Nothing that was referred to goes away."""
+
+from datetime import datetime
+from typing import Any
+
+from django.db import transaction
+
+from anleitung.accounts.roles import require_maintainer
+from anleitung.catalogue.errors import RetireRefused
+from anleitung.catalogue.load import find_entry
+from anleitung.catalogue.models import Entry
+
+MOST_CHARACTERS = 500
+
+
+def retire(*, actor: Any, kind: str, codename: str, name: str, reason: str, now: datetime) -> Entry:
+    """Raises NoSuchDocument, RetireRefused."""
+    require_maintainer(actor)
+    text = " ".join(reason.split())
+    if not text or len(text) > MOST_CHARACTERS:
+        raise RetireRefused(f"Give the reason in 1 to {MOST_CHARACTERS} characters.")
+    with transaction.atomic():
+        entry = find_entry(kind, codename, name)
+        if entry.retired_at is not None:
+            raise RetireRefused(f"{entry} is retired already.")
+        entry.retired_at, entry.retired_because = now, text
+        entry.save(update_fields=["retired_at", "retired_because"])
+    return entry
+
+
+def bring_back(*, actor: Any, kind: str, codename: str, name: str) -> Entry:
+    """Raises NoSuchDocument."""
+    require_maintainer(actor)
+    with transaction.atomic():
+        entry = find_entry(kind, codename, name)
+        entry.retired_at, entry.retired_because = None, ""
+        entry.save(update_fields=["retired_at", "retired_because"])
+    return entry

@@ -1,0 +1,211 @@
+"""A chord laid out in time, one bar for each key, and the same in sentences for both hands."""
+
+from collections.abc import Mapping, Sequence
+from gettext import gettext as _
+
+from pydantic import BaseModel
+
+from anleitung.core.documents.chord import Chord, Key, ModeScreen, Moment
+
+# How long a moment is drawn whose end is a sight and whose usual length nobody gave, in seconds.
+DRAWN_SECONDS = 4
+CABLE = "cable"
+
+MODES = {
+    "system": _("system"),
+    "off": _("off"),
+    "bootloader": _("bootloader mode"),
+    "userspace": _("userspace flashing mode"),
+    "recovery": _("recovery"),
+    "download": _("download mode"),
+    "emergency": _("emergency mode"),
+}
+BEGIN = {
+    "system": _("Begin with the phone running."),
+    "off": _("Begin with the phone off."),
+}
+
+
+class BarOut(BaseModel):
+    """start, end: seconds from the beginning. is_open: ends by a sight, not by the clock."""
+
+    start: int
+    end: int
+    is_open: bool
+
+
+class LaneOut(BaseModel):
+    """A key or the cable. hand: which hand holds it; taps: when it is pressed briefly."""
+
+    id: str
+    name: str
+    side: str
+    place: int
+    hand: str
+    bars: list[BarOut]
+    taps: list[int]
+
+
+class MarkOut(BaseModel):
+    """The end of a moment: after so many seconds, or when a sight shows."""
+
+    at: int
+    says: str
+    is_sight: bool
+
+
+class ChordOut(BaseModel):
+    """length: seconds as drawn; steps: a sentence each; told_apart: how to tell the screen."""
+
+    id: str
+    title: str
+    lanes: list[LaneOut]
+    marks: list[MarkOut]
+    length: int
+    begin: str
+    steps: list[str]
+    window: str
+    again: str
+    told_apart: str
+
+    @property
+    def sentence(self) -> str:
+        return " ".join(filter(None, (self.begin, *self.steps, self.window, self.again)))
+
+
+def draw_chord(chord: Chord, keys: Sequence[Key], modes: Sequence[ModeScreen] = ()) -> ChordOut:
+    known = {k.id: k for k in keys}
+    ends = _ends(chord)
+    lanes = [_lane(known[key], chord, ends) for key in _touched(chord)]
+    if any(m.cable for m in chord.moments):
+        lanes.append(_cable(chord, ends))
+    marks = [
+        MarkOut(
+            at=end,
+            says=moment.sight or _("{n} s").format(n=end - start),
+            is_sight=moment.sight is not None,
+        )
+        for moment, (start, end) in zip(chord.moments, ends, strict=True)
+        if end > start
+    ]
+    steps = [_step(moment, known) for moment in chord.moments]
+    told = next((m.told_apart_by for m in modes if m.mode == chord.reaches), "")
+    return ChordOut(
+        id=chord.id,
+        title=_("From {begins} to {reaches}").format(
+            begins=_(MODES[chord.begins]), reaches=_(MODES[chord.reaches])
+        ),
+        lanes=lanes,
+        marks=marks,
+        length=max(ends[-1][1], 1),
+        begin=_(BEGIN.get(chord.begins, "Begin in {mode}.")).format(mode=_(MODES[chord.begins])),
+        steps=steps,
+        window=_window(chord),
+        again=chord.again or "",
+        told_apart=told,
+    )
+
+
+def _ends(chord: Chord) -> list[tuple[int, int]]:
+    """Start and end of each moment; the last one ends where it starts unless it says otherwise."""
+    found, at = [], 0
+    for moment in chord.moments:
+        length = moment.seconds or (DRAWN_SECONDS if moment.sight else 0)
+        found.append((at, at + length))
+        at += length
+    return found
+
+
+def _touched(chord: Chord) -> list[str]:
+    return list(dict.fromkeys(key for m in chord.moments for key in m.touched))
+
+
+def _lane(key: Key, chord: Chord, ends: list[tuple[int, int]]) -> LaneOut:
+    bars, taps = [], []
+    since: int | None = None
+    for i, moment in enumerate(chord.moments):
+        start = ends[i][0]
+        if key.id in moment.release and since is not None:
+            by_sight = chord.moments[i - 1].sight is not None
+            bars.append(BarOut(start=since, end=start, is_open=by_sight))
+            since = None
+        if key.id in moment.hold:
+            since = start
+        if key.id in moment.press:
+            taps.append(start)
+    return LaneOut(
+        id=key.id,
+        name=key.name,
+        side=key.side,
+        place=key.place,
+        hand=_hand(key),
+        bars=bars,
+        taps=taps,
+    )
+
+
+def _cable(chord: Chord, ends: list[tuple[int, int]]) -> LaneOut:
+    bars = []
+    events = [(m.cable, ends[i][0]) for i, m in enumerate(chord.moments) if m.cable]
+    since = 0 if events[0][0] == "unplug" else None
+    for what, at in events:
+        if what == "plug":
+            since = at
+        elif since is not None:
+            bars.append(BarOut(start=since, end=at, is_open=False))
+            since = None
+    if since is not None:
+        bars.append(BarOut(start=since, end=max(ends[-1][1], 1), is_open=False))
+    return LaneOut(id=CABLE, name=_("cable"), side="bottom", place=50, hand="", bars=bars, taps=[])
+
+
+def _hand(key: Key) -> str:
+    """With the screen towards you; what stands above, below or in front either thumb reaches."""
+    return {"left": _("left hand"), "right": _("right hand")}.get(key.side, _("either hand"))
+
+
+def _step(moment: Moment, keys: Mapping[str, Key]) -> str:
+    parts = []
+    if moment.release:
+        parts.append(_("let go of {keys}").format(keys=_named(moment.release, keys)))
+    if moment.cable:
+        parts.append(_("plug the cable in") if moment.cable == "plug" else _("pull the cable out"))
+    if moment.hold:
+        parts.append(_("press and keep {keys}").format(keys=_named(moment.hold, keys, hands=True)))
+    if moment.press:
+        parts.append(_("press {keys} briefly").format(keys=_named(moment.press, keys)))
+    if not parts:
+        parts.append(_("wait"))
+    text = _(", ").join(parts)
+    if moment.sight and moment.seconds:
+        text += _(", until you see {sight} (usually {n} s)").format(
+            sight=moment.sight, n=moment.seconds
+        )
+    elif moment.sight:
+        text += _(", until you see {sight}").format(sight=moment.sight)
+    elif moment.seconds:
+        text += _(", for {n} s").format(n=moment.seconds)
+    return text[0].upper() + text[1:] + "."
+
+
+def _named(ids: Sequence[str], keys: Mapping[str, Key], hands: bool = False) -> str:
+    names = [
+        f"{keys[i].name} ({_hand(keys[i])})"
+        if hands and keys[i].side in ("left", "right")
+        else keys[i].name
+        for i in ids
+    ]
+    return (
+        names[0]
+        if len(names) == 1
+        else _("{first} and {last}").format(first=", ".join(names[:-1]), last=names[-1])
+    )
+
+
+def _window(chord: Chord) -> str:
+    if chord.window is None:
+        return ""
+    w = chord.window
+    return _("It works only from {opens} to {closes} s after {after}.").format(
+        opens=w.opens, closes=w.closes, after=w.after
+    )

@@ -1,0 +1,45 @@
+"""Putting builds in their lines and in order, as their naming scheme says."""
+
+from collections.abc import Iterable
+
+from anleitung.core.documents.build import Build
+from anleitung.core.schemes.decode import CannotDecode, Decoded, Reader
+
+UNREADABLE = "unreadable"
+
+
+def place_builds(builds: Iterable[Build], reader: Reader | None) -> tuple[Build, ...]:
+    """The builds with line and order, oldest first within each line.
+
+    Those that bring an order keep it. Without a scheme, and where a string does not read, a build
+    stands in a line of its own: it can be compared with none.
+    """
+    given = tuple(builds)
+    decoded = {b.build: _read(reader, b.build) for b in given if b.order is None}
+    kins = {d.kin for d in decoded.values() if d is not None}
+    ages: dict[tuple[str, ...], dict[tuple[int | str, ...], int]] = {}
+    for kin in kins:
+        every = {d.age for d in decoded.values() if d is not None and d.kin == kin}
+        ages[kin] = {age: i for i, age in enumerate(sorted(every))}
+    placed = []
+    for number, build in enumerate(given):
+        if build.order is not None:
+            placed.append(build)
+            continue
+        found = decoded[build.build]
+        if found is None or not found.age:
+            update = {"line": f"{UNREADABLE}-{number}", "order": 0}
+        else:
+            line = "main" if len(kins) == 1 else "-".join(found.kin).lower()
+            update = {"line": line, "order": ages[found.kin][found.age]}
+        placed.append(build.model_copy(update=update))
+    return tuple(sorted(placed, key=lambda b: (*b.place, b.build)))
+
+
+def _read(reader: Reader | None, text: str) -> Decoded | None:
+    if reader is None:
+        return None
+    try:
+        return reader.read(text)
+    except CannotDecode:
+        return None

@@ -1,0 +1,24 @@
+"""Guides by the words of their title."""
+
+from anleitung.catalogue.jump import LONGEST, Place
+from anleitung.guides.models import Guide
+
+MOST = 6
+
+
+def find_guide_places(text: str) -> list[Place]:
+    """Guides whose title or codename holds every typed word, by codename and name."""
+    words = text[:LONGEST].casefold().split()
+    if not words:
+        return []
+    found = []
+    for guide in Guide.objects.order_by("codename", "slug").select_related("draft"):
+        newest = guide.revisions.order_by("-number").first()
+        draft = getattr(guide, "draft", None)
+        title = newest.title if newest else draft.title if draft else ""
+        state = newest.version if newest else "draft"
+        hay = f"{title} {guide.codename} {guide.slug}".casefold()
+        if title and all(word in hay for word in words):
+            path = f"/c/{guide.codename}/guides/{guide.slug}"
+            found.append(Place("guide", title, f"{guide.codename} {state}", path))
+    return found[:MOST]

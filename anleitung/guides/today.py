@@ -1,0 +1,99 @@
+"""A guide held against the catalogue as it stands today: what changed since, and what that does.
+
+A changed device, tool, scheme or build makes exactly those guides stale that carry it. The proof
+with today's documents is kept under its own key, so taking a change back brings the old one back.
+"""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Any
+
+from anleitung.catalogue.load import current_fingerprints, document_of, find_entry
+from anleitung.catalogue.services.enter import Address, catalogue_documents
+from anleitung.core.documents.base import body_of, fingerprint_of
+from anleitung.core.guide.bundle import Bundle
+from anleitung.core.phone.world import MODEL_VERSION
+from anleitung.core.proof.model import ProofOut
+from anleitung.guides.load import Stored, load_bundle
+from anleitung.guides.models import Proof
+from anleitung.kept import Kept
+
+Fingerprints = Mapping[Address, str]
+
+
+@dataclass(frozen=True, slots=True)
+class Today:
+    """changed: documents that are other ones by now. proof: with these; None: not yet made.
+
+    fault: why the guide cannot be read with today's documents at all, "" where it can.
+    """
+
+    changed: tuple[Address, ...]
+    proof: ProofOut | None = None
+    fault: str = ""
+
+    @property
+    def is_stale(self) -> bool:
+        """Something changed, and no proof says yet what follows."""
+        return bool(self.changed) and self.proof is None
+
+    @property
+    def stops(self) -> int:
+        found = self.proof.findings if self.proof else ()
+        return sum(f.severity == "stop" for f in found)
+
+
+_FINGERPRINTS: Kept[str, dict[Address, str]] = Kept(most=200)
+
+
+def held_against_today(row: Stored, known: Fingerprints | None = None) -> Today:
+    """known: the fingerprints in use, where they were loaded already."""
+    bundle = load_bundle(row)
+    changed = _changed(bundle, current_fingerprints() if known is None else known)
+    if not changed:
+        return Today(())
+    now = with_documents(bundle, changed)
+    faults = now.mismatches()
+    if faults:
+        return Today(changed, fault="; ".join(f"{m.file}: {m.message}" for m in faults[:3]))
+    kept = Proof.objects.filter(fingerprint=now.fingerprint, model=MODEL_VERSION).first()
+    return Today(changed, ProofOut.model_validate(kept.body) if kept else None)
+
+
+def with_documents(bundle: Bundle, changed: tuple[Address, ...]) -> Bundle:
+    """The bundle with these documents as the catalogue holds them."""
+    new: dict[Address, Any] = {}
+    for address in changed:
+        entry = find_entry(*address)
+        assert entry.current is not None
+        new[address] = document_of(entry.current, address[0])
+    codename = bundle.device.codename
+    return Bundle(
+        guide=bundle.guide,
+        device=new.get(("device", codename, codename), bundle.device),
+        builds=tuple(new.get(("build", codename, b.build), b) for b in bundle.builds),
+        packages=bundle.packages,
+        tools=tuple(new.get(("tool", "", t.id), t) for t in bundle.tools),
+        schemes=tuple(new.get(("scheme", "", s.id), s) for s in bundle.schemes),
+    )
+
+
+def _changed(bundle: Bundle, known: Fingerprints) -> tuple[Address, ...]:
+    """What the catalogue does not hold, or holds as retired, changes nothing."""
+    mine = _FINGERPRINTS.get_or(
+        bundle.fingerprint,
+        lambda: {
+            address: fingerprint_of(address[0], body_of(document))
+            for address, document in catalogue_documents(bundle)
+        },
+    )
+    return tuple(a for a, fingerprint in mine.items() if known.get(a, fingerprint) != fingerprint)
+
+
+def changed_fields(bundle: Bundle, address: Address) -> list[str]:
+    """The fields in which a document of the bundle and the one in use differ."""
+    document = next(d for a, d in catalogue_documents(bundle) if a == address)
+    entry = find_entry(*address)
+    assert entry.current is not None
+    old, new = body_of(document), body_of(document_of(entry.current, address[0]))
+    return [name for name in sorted(old.keys() | new.keys()) if old.get(name) != new.get(name)]
