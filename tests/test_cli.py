@@ -72,7 +72,8 @@ def test_folder_and_zip_have_one_fingerprint(tmp_path: Path) -> None:
 
 
 @pytest.mark.parametrize(
-    "name", ["guide", "device", "builds", "package", "tool", "scheme", "proof"]
+    "name",
+    ["guide", "device", "builds", "package", "tool", "scheme", "build", "system", "proof"],
 )
 def test_schema(name: str) -> None:
     assert json.loads(RUN.invoke(app, ["schema", name]).output)["type"] == "object"
@@ -132,7 +133,8 @@ def test_decode_prints_fields_and_what_could_not_be_read() -> None:
     ("a", "b", "status", "says"),
     [
         ("KAI9-M6/BI/2219", "KAI9-M6/BI/2219a", 0, "KAI9-M6/BI/2219 is older than"),
-        ("KAI9-M6/BI/2219", "KAI9-K6/BI/2219", 0, "is the same release"),
+        ("KAI9-M6/BI/2219", "KAI9-M6/BI/2219", 0, "is the same release"),
+        ("KAI9-M6/BI/2219", "KAI9-K6/BI/2219", 1, "cannot be compared by this scheme"),
         ("KAI9-M6/BI/2219", "KAI9-M6/KU/2219", 1, "cannot be compared by this scheme"),
         ("KAI9", "KAI9-M6/KU/2219", 2, "does not read"),
     ],
@@ -145,7 +147,7 @@ def test_compare(a: str, b: str, status: int, says: str) -> None:
 def test_scheme_that_reads_two_ways_is_wrong_use(tmp_path: Path) -> None:
     path = tmp_path / "scheme.yaml"
     text = NORDMOLE.read_text().replace('      - {kind: fixed, text: "-"}\n', "")
-    path.write_text(text.replace("values: [M6, K6]", "values: [6, 66]"))
+    path.write_text(text.replace("values: [M6, K6, V2]", "values: [6, 66]"))
     result = RUN.invoke(app, ["decode", "--scheme", str(path), "x"])
     assert result.exit_code == 2
     assert "in two ways" in result.output

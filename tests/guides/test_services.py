@@ -11,6 +11,7 @@ from django.db import DatabaseError, connection, models, transaction
 from django.db.models.signals import post_migrate
 
 from anleitung.accounts.roles import NotAllowed
+from anleitung.catalogue.apps import GUARDED as CATALOGUE
 from anleitung.demo.bundles import bundle_files
 from anleitung.guides.apps import GUARDED, put_back_triggers
 from anleitung.guides.errors import AlreadyPublished, DraftMoved, PublishBlocked, WithdrawRefused
@@ -190,7 +191,7 @@ def test_rebuilding_the_table_keeps_its_rows_and_its_triggers(revision: Revision
             _sql("DELETE FROM guides_revision")
     finally:
         # Emptying the tables after this test must not be hindered either.
-        for table in GUARDED:
+        for table in (*GUARDED, *CATALOGUE):
             for name in ("no_update", "no_delete", "no_replace"):
                 _sql(f"DROP TRIGGER IF EXISTS {table}_{name}")
 

@@ -145,18 +145,21 @@ def _lane(key: Key, chord: Chord, ends: list[tuple[int, int]]) -> LaneOut:
 
 
 def _cable(chord: Chord, ends: list[tuple[int, int]]) -> LaneOut:
-    bars = []
+    bars, taps = [], []
     events = [(m.cable, ends[i][0]) for i, m in enumerate(chord.moments) if m.cable]
     since = 0 if events[0][0] == "unplug" else None
     for what, at in events:
         if what == "plug":
             since = at
         elif since is not None:
-            bars.append(BarOut(start=since, end=at, is_open=False))
+            # Pulled out before anything else: there is no time in which it was in.
+            if since < at:
+                bars.append(BarOut(start=since, end=at, is_open=False))
+            taps.append(at)
             since = None
     if since is not None:
         bars.append(BarOut(start=since, end=max(ends[-1][1], 1), is_open=False))
-    return LaneOut(id=CABLE, name=_("cable"), side="bottom", place=50, hand="", bars=bars, taps=[])
+    return LaneOut(id=CABLE, name=_("cable"), side="bottom", place=50, hand="", bars=bars, taps=taps)
 
 
 def _hand(key: Key) -> str:

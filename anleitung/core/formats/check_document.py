@@ -6,7 +6,7 @@ from typing import Any
 from pydantic import BaseModel, ValidationError
 
 from anleitung.core.errors import AnleitungError
-from anleitung.core.formats.faults import Location, location_of, sentence_of
+from anleitung.core.formats.faults import Location, faults_of
 from anleitung.core.formats.schema import DOCUMENTS
 
 MAX_DEPTH = 12
@@ -39,12 +39,7 @@ def check_document(kind: str, value: Any) -> BaseModel:
     try:
         return DOCUMENTS[kind].model_validate(value)
     except ValidationError as error:
-        raise InvalidDocument(
-            [
-                FieldFault(location_of(item["loc"], value), sentence_of(item))
-                for item in error.errors(include_url=False)
-            ]
-        ) from error
+        raise InvalidDocument([FieldFault(*fault) for fault in faults_of(error, value)]) from error
 
 
 def _require_small(value: Any) -> None:

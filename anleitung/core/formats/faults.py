@@ -2,6 +2,8 @@
 
 from typing import Any
 
+from pydantic import ValidationError
+
 from anleitung.core.documents.base import ID_PATTERN
 
 Location = tuple[str | int, ...]
@@ -39,6 +41,19 @@ _EXPECTED = {
     "bool_type": "expected true or false",
     "bool_parsing": "expected true or false",
 }
+
+
+def faults_of(error: ValidationError, value: Any) -> list[tuple[Location, str]]:
+    """Each fault once: a list is not too short because of items that are faulty themselves."""
+    found = [
+        (location_of(item["loc"], value), item) for item in error.errors(include_url=False)
+    ]
+    places = [at for at, _ in found]
+    return [
+        (at, sentence_of(item))
+        for at, item in found
+        if item["type"] != "too_short" or not any(p[: len(at)] == at and p != at for p in places)
+    ]
 
 
 def sentence_of(item: Any) -> str:

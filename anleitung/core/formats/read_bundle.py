@@ -18,7 +18,7 @@ from anleitung.core.documents.tool import Tool
 from anleitung.core.errors import AnleitungError
 from anleitung.core.formats.checksums import NAME as CHECKSUMS
 from anleitung.core.formats.checksums import read_checksums
-from anleitung.core.formats.faults import Location, location_of, sentence_of
+from anleitung.core.formats.faults import Location, faults_of
 from anleitung.core.formats.yaml_tree import InvalidYaml, Tree, read_yaml
 from anleitung.core.guide.bundle import Bundle, step_places
 from anleitung.core.guide.document import MAX_STEPS, Branch, Choose, Guide
@@ -212,9 +212,8 @@ class _Reader:
         try:
             return kind.model_validate(value)
         except ValidationError as error:
-            for item in error.errors(include_url=False):
-                at = location_of(item["loc"], value)
-                self.fault_at(name, at, sentence_of(item))
+            for at, message in faults_of(error, value):
+                self.fault_at(name, at, message)
             return None
 
     def documents(

@@ -21,6 +21,7 @@ from anleitung.core.formats.read_bundle import (
 from anleitung.core.formats.schema import DOCUMENTS, NAMES, json_schema
 from anleitung.core.formats.write_bundle import write_bundle, write_zip
 from anleitung.demo.bundles import bundle_files, guide_names
+from anleitung.demo.catalogue import catalogue_files
 from anleitung.standins.files import file_digest
 from tests.core.bundles import bundle, edited_files
 from tests.core.proof.random_guides import random_bundle, small_base
@@ -102,7 +103,7 @@ def test_golden_fingerprint() -> None:
     assert bundle("unlock").fingerprint == GOLDEN
 
 
-GOLDEN = "sha256:b92faaa4ec06649d7fbc426385ca1c7dba772140f3d3aacfd5bb31afcb742617"
+GOLDEN = "sha256:e10099eb0d22648c8d32dcdfeab6c7b3680bcd7ba7b4fb582131be67acd1f7cc"
 
 BAD = [
     (
@@ -129,7 +130,7 @@ BAD = [
         "device.yaml",
         "  - {id: wattlaeufer, name: Wattläufer, platforms: [12, 13]}",
         "  - wattlaeufer",
-        "device.yaml, line 34: other_systems: expected fields (name: value), got 'wattlaeufer'",
+        "device.yaml, line 94: other_systems: expected fields (name: value), got 'wattlaeufer'",
     ),
     (
         "guide.yaml",
@@ -262,15 +263,15 @@ BAD = [
     ),
     (
         "builds.yaml",
-        "order: 10",
-        "order: ten",
-        "builds.yaml, line 3: builds.order: expected a whole number, got ",
+        "size: 2104300000",
+        "size: much",
+        "builds.yaml, line 11: builds.shipped.size: expected a whole number, got ",
     ),
     (
         "tools/lotse.yaml",
         "./lotse write {partition} ./{file} --both",
         "./lotse write {part}",
-        "tools/lotse.yaml, line 9: commands: flash.both, kogge: no placeholder is called "
+        "tools/lotse.yaml, line 16: commands: flash.both, kogge: no placeholder is called "
         "'part'; known: file, partition",
     ),
 ]
@@ -291,7 +292,7 @@ def test_all_faults_are_reported_at_once() -> None:
     ]
     faults = faults_of(edited_files("clean-install", edits))
     assert [fault.split(":")[0] for fault in faults] == [
-        "builds.yaml, line 12",
+        "builds.yaml, line 90",
         "guide.yaml, line 1",
         "guide.yaml, line 4",
         "packages/radio-m6.yaml, line 5",
@@ -372,16 +373,14 @@ def test_folder_packed_whole_is_read_as_well() -> None:
 def test_schemas_are_valid_and_demo_documents_obey_them(name: str) -> None:
     schema = json_schema(name)
     jsonschema.Draft202012Validator.check_schema(schema)
-    if name in DOCUMENTS:
-        file = {
-            "package": "packages/wattlaeufer.yaml",
-            "tool": "tools/lotse.yaml",
-            "scheme": "schemes/tidewerk.yaml",
-        }.get(name, f"{name}.yaml")
-        model = DOCUMENTS[name]
-        plain = yaml.load(GOOD[file], Loader=yaml.BaseLoader)
-        del plain["format"]
-        typed = json.loads(model.model_validate(plain).model_dump_json(exclude_unset=True))
+    files = {"package": "packages/wattlaeufer.yaml"}
+    plain = [value for kind, _, value in catalogue_files() if kind == name]
+    if name in ("guide", "builds", "package"):
+        plain = [yaml.load(GOOD[files.get(name, f"{name}.yaml")], Loader=yaml.BaseLoader)]
+        del plain[0]["format"]
+    assert plain or name == "proof"
+    for each in plain:
+        typed = json.loads(DOCUMENTS[name].model_validate(each).model_dump_json(exclude_unset=True))
         jsonschema.validate({"format": "anleitung/1", **typed}, schema)
 
 

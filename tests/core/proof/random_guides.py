@@ -11,6 +11,7 @@ from pydantic import TypeAdapter
 from anleitung.core.diagrams.one import OneStart
 from anleitung.core.diagrams.subject import Ended
 from anleitung.core.documents.base import Typed
+from anleitung.core.documents.unlocking import Unlocking
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import AnyStep, Guide
 from anleitung.core.phone.actions import Step
@@ -35,7 +36,12 @@ def small_base() -> Bundle:
     full = bundle("clean-install")
     kept = ("PS-12.2.0-KU.r1", "PS-12.4.1-KU.r2", "PS-12.4.7-KU.r3")
     device = full.device.model_copy(
-        update={"carriers": full.device.carriers[:1], "regions": full.device.regions[:1]}
+        update={
+            "carriers": full.device.carriers[:1],
+            "regions": full.device.regions[:1],
+            "region_names": (),
+            "unlocking": Unlocking(),
+        }
     )
     builds = tuple(b for b in full.builds if b.build in kept)
     guide = full.guide.model_copy(update={"admission": Typed.parse("always")})

@@ -30,7 +30,7 @@ def scheme(path: str) -> Reader:
     return Reader(read_scheme(path, (DATA / path).read_bytes()))
 
 
-TIDEWERK = scheme("palstek/schemes/tidewerk.yaml")
+TIDEWERK = scheme("schemes/tidewerk.yaml")
 NORDMOLE = scheme("schemes/nordmole.yaml")
 
 
@@ -138,8 +138,8 @@ def test_fields_that_read_otherwise_are_not_composed() -> None:
     fields = {"device": "PS", "platform": "12.4", "release": "7", "patch": "0", "region": "KU"}
     with pytest.raises(CannotCompose, match="does not read back"):
         TIDEWERK.compose("build", fields)
-    with pytest.raises(CannotCompose, match="no form is called 'file'"):
-        TIDEWERK.compose("file", fields)
+    with pytest.raises(CannotCompose, match="no form is called 'label'"):
+        TIDEWERK.compose("label", fields)
 
 
 _parts = st.one_of(
@@ -234,8 +234,7 @@ def test_fields_are_judged_against_the_codename() -> None:
 @pytest.mark.parametrize(
     ("old", "new", "message"),
     [
-        ("build: PS-12.1.0-KU.r1,", "build: PS-12.1-KU.r1,", "does not read as a Tidewerk build"),
-        ("order: 10", "order: 25", "by its order PS-12.1.0-KU.r1 is newer than PS-12.2.0-KU.r1"),
+        ("build: PS-12.1.0-KU.r1\n", "build: PS-12.1-KU.r1\n", "does not read as a Tidewerk build"),
     ],
 )
 def test_builds_must_read_and_be_ordered_as_the_scheme_says(
