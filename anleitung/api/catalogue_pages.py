@@ -55,6 +55,7 @@ from anleitung.core.formats.build_list import ListRow
 from anleitung.core.phone.reach import beyond_the_model
 from anleitung.core.schemes.decode import CannotDecode, Decoded, Reader, clean
 from anleitung.core.schemes.judge import JudgedField, judge_fields
+from anleitung.core.updates.lanes import lanes
 from anleitung.core.updates.moves import Graph
 from anleitung.core.updates.ways import NoWay, Way, find_way, standings, ways_from
 from anleitung.core.updates.words import megabytes, no_way_words, package_words, standing_words
@@ -152,13 +153,16 @@ def builds_page(codename: str) -> BuildsOut:
     graph, reader = load_graph(device), load_reader(device)
     missing = {(u.build, u.package.name): u.missing for u in graph.unknown}
     standing = standings(graph)
-    full = {
-        b.build: any(p.kind in ("full", "emergency") for p in b.shipped)
-        for b in graph.builds.values()
-    }
+    lane = lanes(graph.builds, reader)
     return BuildsOut(
         builds=[
-            _build(b, reader, full[name], missing, standing_words(name, standing[name], graph))
+            _build(
+                b,
+                reader,
+                missing,
+                lane=lane[name],
+                standing=standing_words(name, standing[name], graph),
+            )
             for name, b in graph.builds.items()
         ],
         regions=[r for r in device.regions if any(b.region == r for b in graph.builds.values())],
@@ -178,20 +182,22 @@ def _not_told(reader: Reader | None) -> list[str]:
     """What every build needs and the strings of this scheme do not say."""
     if reader is None:
         return list(TOLD_BY_ROLE.values())
-    form = next(f for f in reader.scheme.forms if f.what == "build")
-    roles = {getattr(part, "role", "") for part in form.parts}
+    roles = {getattr(part, "role", "") for part in reader.build_form.parts}
     return [name for role, name in TOLD_BY_ROLE.items() if role not in roles]
 
 
 def _build(
     build: Build,
     reader: Reader | None,
-    has_full: bool,
     missing: dict[tuple[str, str], str],
+    *,
+    lane: str,
     standing: list[tuple[str, str]],
 ) -> BuildOut:
     return BuildOut(
         build=build.build,
+        release=build.release,
+        lane=lane,
         platform=build.platform,
         region=build.region,
         rollback_index=build.rollback_index,
@@ -213,7 +219,7 @@ def _build(
             for p in build.shipped
         ],
         standing=[StandingOut(tone=tone, words=words) for tone, words in standing],
-        has_full=has_full,
+        has_full=any(p.kind in ("full", "emergency") for p in build.shipped),
     )
 
 
@@ -310,15 +316,10 @@ def decode_page(text: str, codename: str) -> DecodeOut:
             wrong = any(f.role == "device" and f.verdict == "differs" for f in fields)
             if wrong and not codename:
                 continue
-            listed = _listed_as(found, reader) in load_builds(device)
+            listed = reader.build_string(found) in load_builds(device)
             readings.append(_reading(device.codename, reader, found, fields, listed))
     fault = "" if readings else max(faults, default=(0, "No naming scheme is entered yet."))[1]
     return DecodeOut(text=cleaned, notes=list(notes), fault=fault, readings=readings)
-
-
-def _listed_as(found: Decoded, reader: Reader) -> str:
-    form = next(f for f in reader.scheme.forms if f.what == "build")
-    return found.text if found.form == form.id else reader.compose(form.id, found.fields)
 
 
 def _reading(

@@ -151,7 +151,11 @@ class StandingOut(Schema):
 
 
 class BuildOut(Schema):
+    """lane: the row of the update graph in which it stands."""
+
     build: str
+    release: str
+    lane: str
     platform: int
     region: str
     rollback_index: int

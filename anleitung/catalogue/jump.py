@@ -91,8 +91,7 @@ def _decoded_place(
     fields: tuple[JudgedField, ...],
     builds: Container[str],
 ) -> Place:
-    form = next(f for f in reader.scheme.forms if f.what == "build")
-    build = found.text if found.form == form.id else reader.compose(form.id, found.fields)
+    build = reader.build_string(found)
     differs = "; ".join(f.says for f in fields if f.verdict == "differs")
     known = build in builds
     about = f"build of {device.codename}" if known else f"{device.codename}, not in the catalogue"

@@ -15,9 +15,16 @@ from django.views.decorators.http import require_GET, require_POST, require_safe
 from django.views.decorators.vary import vary_on_cookie
 
 from anleitung.accounts.roles import is_maintainer
+from anleitung.catalogue.errors import NoSuchDocument
+from anleitung.catalogue.load import load_device, load_devices, load_systems
+from anleitung.core.documents.system import Feature
+from anleitung.core.drawn.chords import draw_chord
+from anleitung.core.drawn.names import find_namesakes
+from anleitung.core.drawn.phone_words import carrier_words, unlocking_words
 from anleitung.core.evidence.report import ENDING_WORDS, EvidenceOut, FlagOut
 from anleitung.core.formats.checksums import NAME as CHECKSUMS
 from anleitung.core.formats.checksums import write_checksums
+from anleitung.core.guide.bundle import Bundle
 from anleitung.guides.chain import neighbours
 from anleitung.guides.errors import NoSuchGuide
 from anleitung.guides.load import (
@@ -27,7 +34,7 @@ from anleitung.guides.load import (
     load_sheet,
     newest_revisions,
 )
-from anleitung.guides.models import Guide, Revision
+from anleitung.guides.models import Revision
 from anleitung.reader.check import NOTHING_GIVEN, Given, check, read_build
 from anleitung.reports.errors import InvalidReport, KeyUsed, TooManyReports
 from anleitung.reports.evidence import evidence_for
@@ -40,31 +47,37 @@ _throttle = Throttle(per_address=settings.REPORTS_PER_ADDRESS, per_hour=settings
 
 @require_safe
 def front(request: HttpRequest) -> HttpResponse:
-    """Every codename that has a published guide."""
-    codenames = Guide.objects.filter(revisions__isnull=False).order_by("codename")
-    entries = []
-    for codename in codenames.values_list("codename", flat=True).distinct():
-        revisions = newest_revisions(codename)
+    """Every codename: those with a published guide first, then those without one yet."""
+    entries, others = [], []
+    for device in load_devices():
+        revisions = newest_revisions(device.codename)
         if revisions:
-            device = load_bundle(revisions[0]).device
             entries.append({"device": device, "revisions": revisions})
-    return render(request, "reader/front.html", {"entries": entries})
+        else:
+            others.append(device)
+    return render(request, "reader/front.html", {"entries": entries, "others": others})
 
 
 @require_safe
 @vary_on_cookie
 def codename_page(request: HttpRequest, codename: str) -> HttpResponse:
-    """The workbench for maintainers, the list of guides for readers."""
+    """The workbench for maintainers; for readers the phone, how to tell it, and its guides."""
     if is_maintainer(request.user):
         return workbench(request)
-    revisions = newest_revisions(codename)
-    if not revisions:
-        raise Http404
-    return render(
-        request,
-        "reader/codename.html",
-        {"device": load_bundle(revisions[0]).device, "revisions": revisions},
-    )
+    try:
+        device = load_device(codename)
+    except NoSuchDocument as error:
+        raise Http404 from error
+    context = {
+        "device": device,
+        "revisions": newest_revisions(codename),
+        "namesakes": find_namesakes(device, load_devices()),
+        "unlocking": unlocking_words(device),
+        "carriers": [carrier_words(c) for c in device.carriers],
+        "chords": [draw_chord(c, device.keys, device.modes) for c in device.chords],
+        "systems": [(s, s.at(None)) for s in load_systems(codename)],
+    }
+    return render(request, "reader/codename.html", context)
 
 
 @require_safe
@@ -227,6 +240,7 @@ def _render_revision(
         "evidence": evidence,
         "hits": _hits(evidence, base=given.build, variant=variant),
         "warnings": [f for f in findings if f.severity == "warn"],
+        "known_bugs": _known_bugs(bundle),
         "earlier": earlier,
         "earlier_evidence": evidence_for(earlier, now=now) if earlier else None,
         "endings": [(e.value, words) for e, words in ENDING_WORDS.items()],
@@ -244,6 +258,18 @@ def _render_revision(
         ],
     }
     return render(request, "reader/revision.html", context)
+
+
+def _known_bugs(bundle: Bundle) -> list[tuple[str, list[Feature]]]:
+    """What is known not to work of the systems that the guide installs, in their releases."""
+    installed = {p.content.family: p.content.build for p in bundle.packages if p.content}
+    found = []
+    for state in load_systems(bundle.device.codename):
+        if state.system in installed:
+            release = installed[state.system]
+            bugs = [f for f in state.at(release) if f.state != "works"]
+            found.append((f"{state.name} {release}", bugs))
+    return [(name, bugs) for name, bugs in found if bugs]
 
 
 def _hits(evidence: EvidenceOut, *, base: str, variant: str) -> list[FlagOut]:

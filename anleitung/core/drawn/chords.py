@@ -6,6 +6,8 @@ from gettext import gettext as _
 from pydantic import BaseModel
 
 from anleitung.core.documents.chord import Chord, Key, ModeScreen, Moment
+from anleitung.core.drawn.chord_out import BarOut, LaneOut, MarkOut
+from anleitung.core.drawn.chord_svg import chord_svg
 
 # How long a moment is drawn whose end is a sight and whose usual length nobody gave, in seconds.
 DRAWN_SECONDS = 4
@@ -26,36 +28,11 @@ BEGIN = {
 }
 
 
-class BarOut(BaseModel):
-    """start, end: seconds from the beginning. is_open: ends by a sight, not by the clock."""
-
-    start: int
-    end: int
-    is_open: bool
-
-
-class LaneOut(BaseModel):
-    """A key or the cable. hand: which hand holds it; taps: when it is pressed briefly."""
-
-    id: str
-    name: str
-    side: str
-    place: int
-    hand: str
-    bars: list[BarOut]
-    taps: list[int]
-
-
-class MarkOut(BaseModel):
-    """The end of a moment: after so many seconds, or when a sight shows."""
-
-    at: int
-    says: str
-    is_sight: bool
-
-
 class ChordOut(BaseModel):
-    """length: seconds as drawn; steps: a sentence each; told_apart: how to tell the screen."""
+    """length: seconds as drawn; steps: a sentence each; told_apart: how to tell the screen;
+
+    svg: the picture, which is decoration beside the sentences.
+    """
 
     id: str
     title: str
@@ -67,6 +44,7 @@ class ChordOut(BaseModel):
     window: str
     again: str
     told_apart: str
+    svg: str
 
     @property
     def sentence(self) -> str:
@@ -90,6 +68,7 @@ def draw_chord(chord: Chord, keys: Sequence[Key], modes: Sequence[ModeScreen] = 
     ]
     steps = [_step(moment, known) for moment in chord.moments]
     told = next((m.told_apart_by for m in modes if m.mode == chord.reaches), "")
+    length = max(ends[-1][1], 1)
     return ChordOut(
         id=chord.id,
         title=_("From {begins} to {reaches}").format(
@@ -97,12 +76,13 @@ def draw_chord(chord: Chord, keys: Sequence[Key], modes: Sequence[ModeScreen] = 
         ),
         lanes=lanes,
         marks=marks,
-        length=max(ends[-1][1], 1),
+        length=length,
         begin=_(BEGIN.get(chord.begins, "Begin in {mode}.")).format(mode=_(MODES[chord.begins])),
         steps=steps,
         window=_window(chord),
         again=chord.again or "",
         told_apart=told,
+        svg=chord_svg(lanes, marks, [start for start, _ in ends], length),
     )
 
 
@@ -159,7 +139,9 @@ def _cable(chord: Chord, ends: list[tuple[int, int]]) -> LaneOut:
             since = None
     if since is not None:
         bars.append(BarOut(start=since, end=max(ends[-1][1], 1), is_open=False))
-    return LaneOut(id=CABLE, name=_("cable"), side="bottom", place=50, hand="", bars=bars, taps=taps)
+    return LaneOut(
+        id=CABLE, name=_("cable"), side="bottom", place=50, hand="", bars=bars, taps=taps
+    )
 
 
 def _hand(key: Key) -> str:
@@ -209,6 +191,10 @@ def _window(chord: Chord) -> str:
     if chord.window is None:
         return ""
     w = chord.window
+    if not w.opens:
+        return _("It works only within {closes} s after {after}.").format(
+            closes=w.closes, after=w.after
+        )
     return _("It works only from {opens} to {closes} s after {after}.").format(
         opens=w.opens, closes=w.closes, after=w.after
     )

@@ -9,9 +9,9 @@ from anleitung.core.documents.device import Device, Variant
 
 
 class NamesakeOut(BaseModel):
-    """name: a market name; says: what it stands for; tell: how to tell, a sentence each."""
+    """names: market names; says: what they stand for; tell: how to tell, a sentence each."""
 
-    name: str
+    names: list[str]
     says: str
     tell: list[str]
     codenames: list[str]
@@ -20,42 +20,52 @@ class NamesakeOut(BaseModel):
 def find_namesakes(device: Device, others: Sequence[Device]) -> list[NamesakeOut]:
     """Only names that stand for several codenames, or for several variants of this one."""
     found = []
+    shared: dict[tuple[str, ...], list[str]] = {}
     for name in device.market_names:
         sharing = [
             o for o in others if o.codename != device.codename and fits(name, o.market_names)
         ]
-        variants = variants_sold_as(device, name)
         if sharing:
-            names = ", ".join([device.codename, *(o.codename for o in sharing)])
-            says = _("{name} is the name of several codenames: {names}.")
-            tell = [
-                _("{codename}: the build begins with {builds}; look under {where}").format(
-                    codename=d.codename,
-                    builds="".join(d.build_names) or _("what its maker writes"),
-                    where=d.where_the_build_is_shown,
-                )
-                for d in (device, *sharing)
-            ]
-            found.append(
-                NamesakeOut(
-                    name=name,
-                    says=says.format(name=name, names=names),
-                    tell=tell,
-                    codenames=[o.codename for o in sharing],
-                )
+            found.append(_of_codenames(name, device, sharing))
+            continue
+        ids = tuple(v.id for v in variants_sold_as(device, name))
+        if len(ids) > 1:
+            shared.setdefault(ids, []).append(name)
+    return [*found, *(_of_variants(names, ids, device) for ids, names in shared.items())]
+
+
+def _of_codenames(name: str, device: Device, sharing: Sequence[Device]) -> NamesakeOut:
+    says = _("{name} is the name of several codenames: {codenames}.")
+    tell = _("{codename}: the build begins with {builds}; look under {where}")
+    return NamesakeOut(
+        names=[name],
+        says=says.format(
+            name=name, codenames=", ".join([device.codename, *(o.codename for o in sharing)])
+        ),
+        tell=[
+            tell.format(
+                codename=d.codename,
+                builds="".join(d.build_names) or _("what its maker writes"),
+                where=d.where_the_build_is_shown,
             )
-        elif len(variants) > 1:
-            ids = ", ".join(v.id for v in variants)
-            says = _("{name} is one name for {count} variants: {ids}.")
-            found.append(
-                NamesakeOut(
-                    name=name,
-                    says=says.format(name=name, count=len(variants), ids=ids),
-                    tell=[f"{v.id}: {v.told_apart_by}" for v in variants],
-                    codenames=[],
-                )
-            )
-    return found
+            for d in (device, *sharing)
+        ],
+        codenames=[o.codename for o in sharing],
+    )
+
+
+def _of_variants(names: list[str], ids: tuple[str, ...], device: Device) -> NamesakeOut:
+    says = (
+        _("{names} is one name for {count} variants: {ids}.")
+        if len(names) == 1
+        else _("{names} are names for {count} variants each: {ids}.")
+    )
+    return NamesakeOut(
+        names=names,
+        says=says.format(names=", ".join(names), count=len(ids), ids=", ".join(ids)),
+        tell=[f"{v.id}: {v.told_apart_by}" for v in device.variants if v.id in ids],
+        codenames=[],
+    )
 
 
 def fits(name: str, names: Sequence[str]) -> bool:

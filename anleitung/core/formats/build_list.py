@@ -108,24 +108,13 @@ def _row(number: int, line: str, paste: _Paste) -> ListRow:
     ]
     if differs:
         return ListRow(number, found.text, "foreign", "; ".join(differs), fields)
-    build = _as_build_string(found, paste.reader)
+    build = paste.reader.build_string(found)
     if build in paste.seen:
         return ListRow(number, build, "twice", _("stands further up already"), fields)
     paste.seen.add(build)
     if build in paste.listed:
         return ListRow(number, build, "known", _("is in the catalogue already"), fields)
     return _new(number, build, found, fields, paste)
-
-
-def _as_build_string(found: Decoded, reader: Reader) -> str:
-    """A file name carries the same fields in another order: the build it is of."""
-    form = next(f for f in reader.scheme.forms if f.what == "build")
-    if found.form == form.id:
-        return found.text
-    try:
-        return reader.compose(form.id, found.fields)
-    except AnleitungError:
-        return found.text
 
 
 def _new(

@@ -45,9 +45,7 @@ _EXPECTED = {
 
 def faults_of(error: ValidationError, value: Any) -> list[tuple[Location, str]]:
     """Each fault once: a list is not too short because of items that are faulty themselves."""
-    found = [
-        (location_of(item["loc"], value), item) for item in error.errors(include_url=False)
-    ]
+    found = [(location_of(item["loc"], value), item) for item in error.errors(include_url=False)]
     places = [at for at, _ in found]
     return [
         (at, sentence_of(item))

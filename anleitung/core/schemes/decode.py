@@ -132,6 +132,23 @@ class Reader:
             raise CannotCompose(f"these fields make {text!r}, which reads otherwise")
         return text
 
+    @property
+    def build_form(self) -> Form:
+        """The first form in which builds are written."""
+        return next(form for form in self.scheme.forms if form.what == "build")
+
+    def build_string(self, found: Decoded) -> str:
+        """The build that a string is of: a file name carries the same fields in another order.
+
+        Where a file name does not say all of them, the text as it was read.
+        """
+        if found.form == self.build_form.id:
+            return found.text
+        try:
+            return self.compose(self.build_form.id, found.fields)
+        except CannotCompose:
+            return found.text
+
     def compare(self, a: Decoded, b: Decoded) -> Comparison:
         """Is a older or newer than b? A strict partial order on what the scheme decodes."""
         if not a.age or not b.age or a.kin != b.kin:

@@ -4,6 +4,7 @@ from gettext import gettext as _
 
 from anleitung.core.conditions.model import And
 from anleitung.core.documents.tool import Tool
+from anleitung.core.drawn.chords import ChordOut, draw_chord
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Branch, Choose, Row, rows_of
 from anleitung.core.phone.actions import Step
@@ -147,6 +148,7 @@ def _of_step(bundle: Bundle, step: Step | Choose | Branch) -> dict[str, object]:
             "duration": duration_words(step.duration),
             "cautions": tuple(CAUTIONS[c] for c in step.cautions(bundle.world)),
             "commands": _commands(bundle, step),
+            "chords": _chords(bundle, step),
             "asks": "",
             "answers": (),
         }
@@ -166,6 +168,7 @@ def _of_step(bundle: Bundle, step: Step | Choose | Branch) -> dict[str, object]:
         "duration": "",
         "cautions": (),
         "commands": (),
+        "chords": (),
     }
 
 
@@ -183,6 +186,14 @@ def _arm_words(bundle: Bundle, row: Row) -> str:
         return _("If yes") if wanted else _("If not")
     says = {(f"option.{o.id}", c.id): c.says for o in bundle.guide.options for c in o.choices}
     return _("If you chose: {says}").format(says=says.get((slot, str(wanted)), str(wanted)))
+
+
+def _chords(bundle: Bundle, step: Step) -> tuple[ChordOut, ...]:
+    """Every chord of the codename that reaches the mode, from wherever it begins."""
+    device, mode = bundle.device, step.chord_to()
+    return tuple(
+        draw_chord(c, device.keys, device.modes) for c in device.chords if c.reaches == mode
+    )
 
 
 def _commands(bundle: Bundle, step: Step) -> tuple[CommandOut, ...]:
@@ -212,8 +223,10 @@ def _hosts(bundle: Bundle) -> tuple[HostOut, ...]:
         for host in tool.hosts:
             known = found.get(host.id)
             notes = known.notes if known else ()
-            if host.note and host.note not in notes:
-                notes = (*notes, host.note)
+            needs = tuple(_("Needs {what}.").format(what=each) for each in host.needs)
+            for note in (*needs, host.note):
+                if note and note not in notes:
+                    notes = (*notes, note)
             found[host.id] = HostOut(id=host.id, name=host.name, notes=notes)
     return tuple(found.values())
 

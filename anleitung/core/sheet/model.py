@@ -2,6 +2,7 @@
 
 from typing import Literal
 
+from anleitung.core.drawn.chords import ChordOut
 from anleitung.core.proof.model import FindingOut, Out, PromiseOut
 
 
@@ -48,6 +49,7 @@ class RowOut(Out):
     duration: str
     cautions: tuple[str, ...]
     commands: tuple[CommandOut, ...]
+    chords: tuple[ChordOut, ...]
     changes: tuple[ChangeLineOut, ...]
     cut: str
     no_return: bool

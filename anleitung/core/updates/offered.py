@@ -46,7 +46,7 @@ def why_no_update(
             build, _notes = clean(text)
         else:
             found = reader.decode(text)
-            build = found.text
+            build = reader.build_string(found)
             for field in judge_fields(found, reader.scheme, device):
                 if field.verdict == "differs":
                     return _foreign(build, field.role, field.says)

@@ -111,7 +111,7 @@ def test_sentence_names_hands_order_sights_and_times() -> None:
         "Press and keep volume up (left hand) and the power key (right hand), until you see the "
         "name (usually 4 s). Let go of volume up and the power key, for 1 s. "
         "Press volume down briefly, until you see the menu. "
-        "It works only from 0 to 5 s after the cable is in. Once more, slower."
+        "It works only within 5 s after the cable is in. Once more, slower."
     )
 
 

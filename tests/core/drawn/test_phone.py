@@ -71,8 +71,8 @@ def test_name_for_two_variants_says_how_to_tell() -> None:
 
 
 def test_name_of_one_variant_only_needs_no_telling() -> None:
-    names = [n.name for n in find_namesakes(device("palstek"), [])]
-    assert names == ["Bö 4", "Bö 4 Neo"]
+    (found,) = find_namesakes(device("palstek"), [])
+    assert found.says == "Bö 4, Bö 4 Neo are names for 2 variants each: M6, K6."
 
 
 def test_name_of_two_codenames_says_so_on_both() -> None:

@@ -103,7 +103,7 @@ def test_golden_fingerprint() -> None:
     assert bundle("unlock").fingerprint == GOLDEN
 
 
-GOLDEN = "sha256:e10099eb0d22648c8d32dcdfeab6c7b3680bcd7ba7b4fb582131be67acd1f7cc"
+GOLDEN = "sha256:1235ffc6336238311113dd7a8fb5b8441db6d73a0718c0140f4b62e796a69d60"
 
 BAD = [
     (

@@ -92,6 +92,7 @@ WHY = [
     ("PS-12.4.3-KU.r2", "withdrawn", "PS-13.0.5-KU.r4 can be reached by hand"),
     ("PS-12.4.7-HO.r3", "no-package", "no package in the catalogue leads there"),
     ("PS-12.2.0-KU.r1", "not-known", "is not known"),
+    ("PS_12.2.0_KU_r1_full.twz", "not-known", "is not known"),
     ("PS-13.0.5-KU.r4", "newest", "this is the newest"),
     ("PS-12.4.9-KU.r3", "not-listed", "the catalogue does not hold it"),
     ("PS-12.4.7-XX.r3", "region-not-sold", "region XX: palstek has KU, BI, HO"),

@@ -10,6 +10,17 @@ export type Row = components["schemas"]["RowOut"];
 export type Finding = components["schemas"]["FindingOut"];
 export type Evidence = components["schemas"]["EvidenceOut"];
 export type ChainLine = components["schemas"]["ChainLineOut"];
+export type Phone = components["schemas"]["PhoneOut"];
+export type Rails = components["schemas"]["RailsOut"];
+export type Chord = components["schemas"]["ChordOut"];
+export type Doc = components["schemas"]["DocumentOut"];
+export type Builds = components["schemas"]["BuildsOut"];
+export type Build = components["schemas"]["BuildOut"];
+export type Way = components["schemas"]["WayOut"];
+export type Preview = components["schemas"]["PreviewOut"];
+export type JudgedField = components["schemas"]["JudgedFieldOut"];
+export type Place = components["schemas"]["PlaceLineOut"];
+export type Fault = components["schemas"]["FaultOut"];
 export type ProblemBody = components["schemas"]["ProblemOut"];
 
 /** A failure as the API tells it; every failure has this one shape. */

@@ -506,7 +506,10 @@ export interface components {
             /** Trouble */
             trouble: number;
         };
-        /** BuildOut */
+        /**
+         * BuildOut
+         * @description lane: the row of the update graph in which it stands.
+         */
         BuildOut: {
             /** Build */
             build: string;
@@ -518,6 +521,8 @@ export interface components {
             has_full: boolean;
             /** Known Bugs */
             known_bugs: string[];
+            /** Lane */
+            lane: string;
             /** Notes */
             notes: string;
             /** Packages */
@@ -528,6 +533,8 @@ export interface components {
             platform: number;
             /** Region */
             region: string;
+            /** Release */
+            release: string;
             /** Released */
             released: string;
             /** Rollback Index */
@@ -664,7 +671,9 @@ export interface components {
         };
         /**
          * ChordOut
-         * @description length: seconds as drawn; steps: a sentence each; told_apart: how to tell the screen.
+         * @description length: seconds as drawn; steps: a sentence each; told_apart: how to tell the screen;
+         *
+         *     svg: the picture, which is decoration beside the sentences.
          */
         ChordOut: {
             /** Again */
@@ -681,6 +690,8 @@ export interface components {
             marks: components["schemas"]["MarkOut"][];
             /** Steps */
             steps: string[];
+            /** Svg */
+            svg: string;
             /** Title */
             title: string;
             /** Told Apart */
@@ -1046,13 +1057,13 @@ export interface components {
         };
         /**
          * NamesakeOut
-         * @description name: a market name; says: what it stands for; tell: how to tell, a sentence each.
+         * @description names: market names; says: what they stand for; tell: how to tell, a sentence each.
          */
         NamesakeOut: {
             /** Codenames */
             codenames: string[];
-            /** Name */
-            name: string;
+            /** Names */
+            names: string[];
             /** Says */
             says: string;
             /** Tell */
@@ -1393,6 +1404,8 @@ export interface components {
             cautions: string[];
             /** Changes */
             changes: components["schemas"]["ChangeLineOut"][];
+            /** Chords */
+            chords: components["schemas"]["ChordOut"][];
             /** Commands */
             commands: components["schemas"]["CommandOut"][];
             /** Cut */

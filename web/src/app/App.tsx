@@ -1,9 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { Route, Routes } from "react-router";
 import { BringInPage } from "../features/bringIn";
-import { CodenamePage } from "../features/codename";
+import { BuildsPage, PastePage } from "../features/builds";
+import { GuidesPage, PhonePage } from "../features/codename";
 import { DeskPage, homeQuery } from "../features/desk";
+import { EditPage } from "../features/document";
 import { GuidePage } from "../features/guide";
+import { ListPage, SchemePage, ToolPage } from "../features/tools";
 import { Waiting } from "../ui/Waiting";
 import { Shell } from "./Shell";
 
@@ -16,7 +19,27 @@ export function App() {
           <Routes>
             <Route path="/c/" element={<DeskPage home={data} />} />
             <Route path="/bring-in" element={<BringInPage />} />
-            <Route path="/c/:codename" element={<CodenamePage home={data} />} />
+            <Route path="/c/:codename" element={<PhonePage />} />
+            <Route path="/c/:codename/builds" element={<BuildsPage />} />
+            <Route path="/c/:codename/builds/paste" element={<PastePage />} />
+            <Route path="/c/:codename/guides" element={<GuidesPage home={data} />} />
+            <Route path="/edit/:kind" element={<EditPage />} />
+            <Route
+              path="/tools"
+              element={<ListPage kind="tool" title="Host tools" empty="No tool is entered yet." />}
+            />
+            <Route path="/tools/:name" element={<ToolPage />} />
+            <Route
+              path="/schemes"
+              element={
+                <ListPage
+                  kind="scheme"
+                  title="Naming schemes"
+                  empty="No scheme is entered yet: builds can only be read by one."
+                />
+              }
+            />
+            <Route path="/schemes/:name" element={<SchemePage />} />
             <Route path="/c/:codename/guides/:slug" element={<GuidePage />} />
             <Route path="*" element={<NothingHere />} />
           </Routes>

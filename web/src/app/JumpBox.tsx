@@ -1,13 +1,15 @@
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from "@headlessui/react";
-import { useRef, useState } from "react";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import type { Codename } from "../api/client";
+import { answerOf, api, type Place } from "../api/client";
+import { Apart } from "../ui/Apart";
 import { useKeys } from "./keys";
-import { findPlaces, type Place } from "./places";
 
 /** One box for every place: "/" goes there from anywhere. */
-export function JumpBox({ codenames }: { codenames: Codename[] }) {
+export function JumpBox() {
   const [text, setText] = useState("");
+  const [asked, setAsked] = useState("");
   const input = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   useKeys({
@@ -16,9 +18,22 @@ export function JumpBox({ codenames }: { codenames: Codename[] }) {
       input.current?.focus();
     },
   });
-  const places = findPlaces(codenames, text);
+  useEffect(() => {
+    const timer = setTimeout(() => setAsked(text.trim()), 120);
+    return () => clearTimeout(timer);
+  }, [text]);
+  const found = useQuery({
+    queryKey: ["jump", asked],
+    queryFn: ({ signal }) =>
+      answerOf(api.GET("/api/jump", { params: { query: { q: asked } }, signal })),
+    enabled: asked !== "",
+    placeholderData: keepPreviousData,
+  });
+  const places = asked ? (found.data?.places ?? []) : [];
+  const isSettled = asked === text.trim() && !found.isFetching;
   return (
     <Combobox<Place | null>
+      immediate
       value={null}
       onChange={(place) => {
         if (!place) return;
@@ -31,8 +46,9 @@ export function JumpBox({ codenames }: { codenames: Codename[] }) {
       <span className="flex w-[340px] items-center border-b border-hair-strong max-md:w-40">
         <ComboboxInput
           ref={input}
-          aria-label="Jump to a codename or guide"
-          placeholder="Codename, market name or guide"
+          aria-label="Jump to a codename, market name, build, file, tool or guide"
+          placeholder="Codename, market name, build or file"
+          spellCheck={false}
           className="w-full bg-transparent px-0.5 py-0.5 outline-none placeholder:text-soft focus:border-work"
           value={text}
           onChange={(event) => setText(event.target.value)}
@@ -41,17 +57,24 @@ export function JumpBox({ codenames }: { codenames: Codename[] }) {
       </span>
       <ComboboxOptions
         anchor="bottom start"
-        className="z-20 w-[340px] border border-hair-strong bg-sheet shadow-md empty:hidden"
+        className="z-20 w-[460px] border border-hair-strong bg-sheet shadow-md empty:hidden"
       >
         {places.map((place) => (
           <ComboboxOption
-            key={place.path}
+            key={place.kind + place.path + place.name}
             value={place}
             className="cursor-pointer px-3 py-1.5 data-focus:bg-work-soft"
           >
-            {place.name} <span className="text-soft">{place.about}</span>
+            <span className={place.kind === "build" || place.kind === "file" ? "letter" : ""}>
+              {place.name}
+            </span>{" "}
+            <span className="text-soft">{place.about}</span>
+            {place.fields.length > 0 && <Apart fields={place.fields} />}
           </ComboboxOption>
         ))}
+        {asked !== "" && isSettled && places.length === 0 && (
+          <p className="px-3 py-1.5 text-soft">Nothing is called “{asked}”.</p>
+        )}
       </ComboboxOptions>
     </Combobox>
   );

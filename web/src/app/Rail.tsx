@@ -1,4 +1,4 @@
-import { NavLink } from "react-router";
+import { Link, NavLink } from "react-router";
 import type { Home } from "../api/client";
 import { toneText } from "../ui/tones";
 
@@ -9,17 +9,28 @@ const line = ({ isActive }: { isActive: boolean }) =>
 
 /** The codenames, each with one word of its state, and the desk. */
 export function Rail({ home }: { home: Home | undefined }) {
+  const inUse = home?.codenames.filter((each) => !each.retired) ?? [];
   const waiting = home?.decisions.length ?? 0;
   return (
     <nav aria-label="Codenames and desk" className="border-hair py-2.5 max-md:border-b md:border-r">
       <h2 className="mx-3.5 mb-1 text-[11.5px] font-semibold text-soft">Codenames</h2>
-      {home?.codenames.map((each) => (
+      {inUse.map((each) => (
         <NavLink key={each.codename} to={`/c/${each.codename}`} className={line}>
           {each.codename}
           <small className={`block text-[12px] ${toneText(each.tone)}`}>{each.state}</small>
         </NavLink>
       ))}
-      {home?.codenames.length === 0 && <p className="mx-3.5 text-soft">None yet</p>}
+      {home && inUse.length === 0 && <p className="mx-3.5 text-soft">None yet</p>}
+      <Link to="/edit/device" className={line({ isActive: false })}>
+        <span className="text-work">Enter a codename</span>
+      </Link>
+      <h2 className="mx-3.5 mt-4 mb-1 text-[11.5px] font-semibold text-soft">Shared</h2>
+      <NavLink to="/tools" className={line}>
+        Host tools
+      </NavLink>
+      <NavLink to="/schemes" className={line}>
+        Naming schemes
+      </NavLink>
       <h2 className="mx-3.5 mt-4 mb-1 text-[11.5px] font-semibold text-soft">Desk</h2>
       <NavLink to="/c/" end className={line}>
         {waiting === 1 ? "1 decision" : `${waiting} decisions`}

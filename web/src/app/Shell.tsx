@@ -25,7 +25,7 @@ export function Shell({ home, children }: { home: Home | undefined; children: Re
         <Link to="/c/" className="font-bold tracking-[.01em] text-ink no-underline">
           Anleitung
         </Link>
-        <JumpBox codenames={home?.codenames ?? []} />
+        <JumpBox />
         <span className="flex-1" />
         <KeysHelp open={showKeys} onChange={setShowKeys} />
         <UserMenu />

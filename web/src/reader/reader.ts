@@ -1,7 +1,9 @@
 import "./reader.css";
+import { playableChords } from "./chords";
 import { keepReport } from "./report";
 import { guideSteps } from "./steps";
 
+playableChords(document.body);
 const page = document.querySelector<HTMLElement>("[data-revision]");
 if (page) {
   const revision = page.dataset.revision ?? "";

@@ -57,6 +57,10 @@ class Step(Document):
         """What a host tool must be able to do for this step, or None."""
         return None
 
+    def chord_to(self) -> str | None:
+        """The mode that this step reaches by keys held by hand, or None."""
+        return None
+
     def command_values(self, world: World) -> dict[str, str]:
         return {}
 

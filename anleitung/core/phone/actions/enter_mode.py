@@ -42,3 +42,6 @@ class EnterMode(Step):
 
     def command_key(self) -> str | None:
         return f"enter.{self.mode}" if self.by == "command" else None
+
+    def chord_to(self) -> str | None:
+        return self.mode if self.by == "chord" else None

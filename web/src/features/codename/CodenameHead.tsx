@@ -1,16 +1,35 @@
-import { Link } from "react-router";
+import { useQuery } from "@tanstack/react-query";
+import { NavLink } from "react-router";
+import { phoneQuery } from "./phoneQuery";
 
-/** Where one is, above every page of a codename. */
-export function CodenameHead({ codename, about }: { codename: string; about?: string }) {
+const TABS = [
+  { says: "Phone", path: "" },
+  { says: "Builds", path: "/builds" },
+  { says: "Guides", path: "/guides" },
+] as const;
+
+const tab = ({ isActive }: { isActive: boolean }) =>
+  `pb-0.5 no-underline ${isActive ? "border-b-2 border-work text-ink" : "text-soft"}`;
+
+/** Where one is, above every page of a codename: its name, and what there is of it. */
+export function CodenameHead({ codename }: { codename: string }) {
+  const phone = useQuery(phoneQuery(codename));
   return (
-    <p className="flex gap-4 text-soft">
-      <Link to={`/c/${codename}`} className="border-b-2 border-work text-ink no-underline">
-        {codename}
-      </Link>
-      {about && <span>{about}</span>}
+    <nav aria-label={`Pages of ${codename}`} className="flex flex-wrap gap-x-4 gap-y-1 text-soft">
+      <b className="text-ink">{codename}</b>
+      {TABS.map((each) => (
+        <NavLink key={each.path} to={`/c/${codename}${each.path}`} end={!each.path} className={tab}>
+          {each.says}
+        </NavLink>
+      ))}
+      {phone.data && (
+        <span>
+          {phone.data.maker} {phone.data.market_names.join(", ")}
+        </span>
+      )}
       <a className="ml-auto" href="/">
         As readers see it
       </a>
-    </p>
+    </nav>
   );
 }

@@ -1,2 +1,4 @@
 export { CodenameHead } from "./CodenameHead";
-export { CodenamePage } from "./CodenamePage";
+export { GuidesPage } from "./GuidesPage";
+export { PhonePage } from "./PhonePage";
+export { phoneQuery } from "./phoneQuery";

@@ -9,6 +9,7 @@ import { FileSet } from "./FileSet";
 import { GuideHead } from "./GuideHead";
 import { newest, pageQuery, type Wanted } from "./pageQuery";
 import { SheetRows } from "./SheetRows";
+import { TodayNote } from "./TodayNote";
 
 /** The guide sheet: one state of a guide, with all that the proof and the readers say of it. */
 export function GuidePage() {
@@ -49,11 +50,9 @@ function OnePage(props: { codename: string; slug: string; wanted: Wanted; versio
     <Waiting query={page}>
       {(data) => (
         <div className="px-[18px] pt-2.5 pb-12">
-          <CodenameHead
-            codename={codename}
-            about={`${data.sheet.maker} ${data.sheet.market_names.join(", ")}`}
-          />
+          <CodenameHead codename={codename} />
           <GuideHead page={data} />
+          <TodayNote page={data} />
           <Facts page={data} />
           <EvidenceView page={data} />
           <SheetRows sheet={data.sheet} />

@@ -2,23 +2,30 @@ import { Link, useParams } from "react-router";
 import type { GuideLine, Home } from "../../api/client";
 import { CodenameHead } from "./CodenameHead";
 
-export function CodenamePage({ home }: { home: Home }) {
+export function GuidesPage({ home }: { home: Home }) {
   const { codename = "" } = useParams();
   const found = home.codenames.find((each) => each.codename === codename);
   if (!found) {
     return (
       <div className="p-6">
-        <h1 className="text-lg font-semibold">No guide is for {codename} yet</h1>
+        <h1 className="text-lg font-semibold">No codename is called {codename}</h1>
         <p className="mt-1">
-          <Link to="/bring-in">Bring in a bundle</Link> whose device has this codename.
+          <Link to="/edit/device">Enter it</Link>, or <Link to="/bring-in">bring in a bundle</Link>{" "}
+          whose device has this codename.
         </p>
       </div>
     );
   }
   return (
     <div className="px-[18px] pt-2.5 pb-10">
-      <CodenameHead codename={codename} about={`${found.maker} ${found.market_names.join(", ")}`} />
+      <CodenameHead codename={codename} />
       <h1 className="mt-1.5 mb-2 text-[19px] font-semibold">Guides for {codename}</h1>
+      {found.guides.length === 0 && (
+        <p className="mb-2">
+          No guide is for this phone yet. <Link to="/bring-in">Bring in a bundle</Link> whose device
+          has this codename.
+        </p>
+      )}
       <table className="ruled">
         <thead>
           <tr>
@@ -48,6 +55,7 @@ function Line({ codename, guide }: { codename: string; guide: GuideLine }) {
       </td>
       <td className="whitespace-nowrap">
         {guide.version || <span className="text-soft">not yet</span>}
+        {guide.is_stale && <span className="mark mark-unknown ml-2 text-unknown">stale</span>}
         {guide.is_withdrawn && <span className="mark mark-stop ml-2 text-loss">withdrawn</span>}
       </td>
       <td className="whitespace-nowrap">{guide.has_draft ? <DraftState guide={guide} /> : ""}</td>

@@ -1,0 +1,127 @@
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import { answerOf, api } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { ProblemView } from "../../ui/ProblemView";
+import { CodenameHead } from "../codename";
+import { PreviewTable } from "./PreviewTable";
+import { buildsQuery } from "./queries";
+
+const LABELS: Record<string, string> = {
+  platform: "Platform",
+  rollback_index: "Rollback index",
+};
+
+/** A list pasted in, one build a line, or a CSV: first what each line became, then the storing. */
+export function PastePage() {
+  const { codename = "" } = useParams();
+  const builds = useQuery(buildsQuery(codename));
+  const [text, setText] = useState("");
+  const [filling, setFilling] = useState<Record<string, string>>({});
+  const [verdict, setVerdict] = useState("");
+  const [page, setPage] = useState(0);
+  const [asked, setAsked] = useState("");
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  useEffect(() => {
+    const timer = setTimeout(() => setAsked(text), 400);
+    return () => clearTimeout(timer);
+  }, [text]);
+  const body = {
+    text: asked,
+    platform: numberOf(filling.platform),
+    rollback_index: numberOf(filling.rollback_index),
+    patch_level: filling.patch_level ?? "",
+    verdict,
+    page,
+  };
+  const params = { path: { codename } };
+  const preview = useQuery({
+    queryKey: ["paste", codename, body],
+    queryFn: ({ signal }) =>
+      answerOf(api.POST("/api/codenames/{codename}/builds/preview", { params, body, signal })),
+    enabled: asked.trim() !== "",
+    placeholderData: keepPreviousData,
+    gcTime: 0,
+  });
+  const store = useMutation({
+    mutationFn: () =>
+      answerOf(api.POST("/api/codenames/{codename}/builds", { params, body: { ...body, text } })),
+    onSuccess: async () => {
+      await client.invalidateQueries();
+      navigate(`/c/${codename}/builds`);
+    },
+  });
+  const count = (name: string) =>
+    preview.data?.counts.find((each) => each.verdict === name)?.count ?? 0;
+  const taken = count("new") + count("changed");
+  const asks = builds.data?.not_told ?? [];
+  return (
+    <div className="px-[18px] pt-2.5 pb-10">
+      <CodenameHead codename={codename} />
+      <h1 className="mt-1.5 text-[19px] font-semibold">Enter builds of {codename}</h1>
+      <p className="mt-1 text-[15px]">
+        One build string or file name a line, or a CSV as it is{" "}
+        <a href={`/api/codenames/${codename}/builds.csv`}>taken out</a>. Nothing is stored before
+        you say so.
+      </p>
+      <textarea
+        aria-label="Builds, one a line"
+        rows={9}
+        spellCheck={false}
+        className="letter mt-2 block w-full border border-hair-strong bg-sheet p-2"
+        value={text}
+        onChange={(event) => {
+          setText(event.target.value);
+          setPage(0);
+        }}
+      />
+      <div className="mt-2 flex flex-wrap items-baseline gap-4">
+        {[...asks, "patch_level"].map((name) => (
+          <label key={name}>
+            {LABELS[name] ?? "Patch level"} of all these{" "}
+            <input
+              type="text"
+              className="w-24 border border-hair-strong bg-sheet px-1.5 py-0.5"
+              placeholder={name === "patch_level" ? "2026-11" : ""}
+              value={filling[name] ?? ""}
+              onChange={(event) => setFilling({ ...filling, [name]: event.target.value })}
+            />
+          </label>
+        ))}
+      </div>
+      <div className="mt-3 flex items-center gap-3">
+        <Button
+          look="work"
+          disabled={taken === 0 || store.isPending || asked !== text}
+          onClick={() => store.mutate()}
+        >
+          {store.isPending ? "Storing…" : `Store ${taken.toLocaleString("en")} builds`}
+        </Button>
+        <Link to={`/c/${codename}/builds`}>Back to the builds</Link>
+        <span role="status" className="text-soft">
+          {preview.isFetching ? "Reading the lines…" : ""}
+        </span>
+      </div>
+      {store.error && <ProblemView error={store.error} />}
+      {preview.error && <ProblemView error={preview.error} />}
+      {asked.trim() !== "" && preview.data && (
+        <PreviewTable
+          preview={preview.data}
+          verdict={verdict}
+          onVerdict={(next) => {
+            setVerdict(next);
+            setPage(0);
+          }}
+          onPage={setPage}
+        />
+      )}
+    </div>
+  );
+}
+
+function numberOf(text: string | undefined): number | null {
+  const trimmed = text?.trim();
+  return trimmed && /^\d+$/.test(trimmed) ? Number(trimmed) : null;
+}

@@ -1,0 +1,156 @@
+import { useEffect, useRef, useState } from "react";
+import type { Builds, Way } from "../../api/client";
+import { type Placed, placeBuilds } from "./placeBuilds";
+
+const LANE = 74;
+const TOP = 22;
+const SIDE = 78;
+
+interface GraphProps {
+  data: Builds;
+  start: string;
+  goal: string;
+  reachable: string[] | undefined;
+  way: Way | null | undefined;
+  onPick: (build: string) => void;
+}
+
+/** Builds on a time axis and the moves between them. The table below holds the same in words. */
+export function UpdateGraph({ data, start, goal, reachable, way, onPick }: GraphProps) {
+  const box = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState(900);
+  useEffect(() => {
+    const here = box.current;
+    if (!here) return;
+    const seen = new ResizeObserver(() => setRoom(here.clientWidth - SIDE));
+    seen.observe(here);
+    return () => seen.disconnect();
+  }, []);
+  const drawing = placeBuilds(data.builds, room);
+  const at = new Map(drawing.placed.map((each) => [each.build.build, each]));
+  const reached = new Set(reachable);
+  const onWay = new Set(way?.legs.map((leg) => `${leg.start} ${leg.goal}`));
+  const height = TOP + drawing.lanes.length * LANE + 8;
+  const y = (each: Placed) => TOP + each.lane * LANE + 44;
+  const sparse = drawing.width / Math.max(1, most(drawing.placed)) > 62;
+  return (
+    <div ref={box} className="overflow-x-auto">
+      <svg
+        className="updates"
+        width={drawing.width + SIDE}
+        height={height}
+        role="img"
+        aria-label={`Update graph: ${data.builds.length} builds in ${drawing.lanes.length} lanes; the table below holds the same`}
+      >
+        {drawing.years.map((year) => (
+          <g key={year.says}>
+            <line className="year" x1={SIDE + year.x} x2={SIDE + year.x} y1={14} y2={height} />
+            <text x={SIDE + year.x + 3} y={12}>
+              {year.says}
+            </text>
+          </g>
+        ))}
+        {drawing.lanes.map((lane, i) => (
+          <g key={lane}>
+            <text className="lane" x={0} y={TOP + i * LANE + 48}>
+              {lane}
+            </text>
+            <line
+              className="track"
+              x1={SIDE}
+              x2={SIDE + drawing.width}
+              y1={TOP + i * LANE + 44}
+              y2={TOP + i * LANE + 44}
+            />
+          </g>
+        ))}
+        <RollbackRules placed={drawing.placed} y={y} />
+        {data.moves.map((move) => {
+          const a = at.get(move.start);
+          const b = at.get(move.goal);
+          if (!a || !b) return null;
+          const key = `${move.start} ${move.goal}`;
+          const look = onWay.has(key) ? "move way" : start === move.start ? "move from" : "move";
+          return <path key={key} className={look} d={arc(a, b, y)} />;
+        })}
+        {way?.legs.map((leg) => {
+          const a = at.get(leg.start);
+          const b = at.get(leg.goal);
+          return a && b ? (
+            <path key={`way ${leg.goal}`} className="move way" d={arc(a, b, y)} />
+          ) : null;
+        })}
+        {drawing.placed.map((each) => {
+          const { build } = each;
+          const look = [
+            "build",
+            build.has_full && "full",
+            build.withdrawn && "withdrawn",
+            start === build.build && "start",
+            goal === build.build && "goal",
+            start && !reached.has(build.build) && start !== build.build && "beyond",
+          ]
+            .filter(Boolean)
+            .join(" ");
+          const marked = start === build.build || goal === build.build;
+          return (
+            // biome-ignore lint/a11y/noStaticElementInteractions: a short cut for the pointer; the table below has the keys
+            <g
+              key={build.build}
+              className={look}
+              transform={`translate(${SIDE + each.x} ${y(each)})`}
+              onClick={() => onPick(build.build)}
+            >
+              <title>{`${build.build}, ${build.released}`}</title>
+              <rect className="target" x={-6} y={-16} width={12} height={34} />
+              <circle r={4.5} />
+              {build.withdrawn && <path className="cross" d="M-6-6L6 6M-6 6L6-6" />}
+              {(sparse || marked) && (
+                <text y={20} textAnchor="middle">
+                  {build.release}
+                </text>
+              )}
+            </g>
+          );
+        })}
+      </svg>
+      <p className="text-[12px] text-soft">
+        Filled: a full package leads here from any build before it. Open: only from the builds that
+        an arc names. Double rule: the rollback index was raised, and nothing leads back over it.
+        Crossed: withdrawn.
+      </p>
+    </div>
+  );
+}
+
+/** The largest number of builds in one lane. */
+function most(placed: Placed[]): number {
+  const counts = new Map<number, number>();
+  for (const each of placed) counts.set(each.lane, (counts.get(each.lane) ?? 0) + 1);
+  return Math.max(...counts.values(), 1);
+}
+
+function arc(a: Placed, b: Placed, y: (each: Placed) => number): string {
+  const [x1, x2] = [SIDE + a.x, SIDE + b.x];
+  const lift = Math.min(30, 8 + Math.abs(x2 - x1) / 8);
+  return `M${x1} ${y(a) - 6}Q${(x1 + x2) / 2} ${y(a) - 6 - lift} ${x2} ${y(b) - 6}`;
+}
+
+/** Between two neighbours of a lane whose rollback index differs: no way back over this. */
+function RollbackRules({ placed, y }: { placed: Placed[]; y: (each: Placed) => number }) {
+  const rules = [];
+  const last = new Map<number, Placed>();
+  for (const each of placed) {
+    const before = last.get(each.lane);
+    if (before && before.build.rollback_index < each.build.rollback_index) {
+      rules.push({ x: SIDE + (before.x + each.x) / 2, each });
+    }
+    last.set(each.lane, each);
+  }
+  return rules.map(({ x, each }) => (
+    <g key={each.build.build} className="rollback">
+      <line x1={x - 1.5} x2={x - 1.5} y1={y(each) - 12} y2={y(each) + 12} />
+      <line x1={x + 1.5} x2={x + 1.5} y1={y(each) - 12} y2={y(each) + 12} />
+    </g>
+  ));
+}

@@ -1,0 +1,2 @@
+export { BuildsPage } from "./BuildsPage";
+export { PastePage } from "./PastePage";

@@ -1,0 +1,121 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import type { Doc } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { Waiting } from "../../ui/Waiting";
+import type { KeptEdit } from "./kept";
+import { type Address, documentQuery } from "./queries";
+import { differing, type Values } from "./values";
+
+interface ConflictProps {
+  address: Address;
+  edit: KeptEdit;
+  onMerge: (next: KeptEdit) => void;
+}
+
+/** Somebody else saved in between: both versions side by side, field by field. */
+export function Conflict(props: ConflictProps) {
+  const { address, edit } = props;
+  const theirs = useQuery({ ...documentQuery(address), staleTime: 0, refetchOnMount: "always" });
+  const base = useQuery({ ...documentQuery(address, edit.number), enabled: edit.number > 0 });
+  return (
+    <Waiting query={theirs}>
+      {(standing) =>
+        standing.fingerprint === edit.seen || (edit.number > 0 && !base.data) ? (
+          <p role="status">Looking at what stands there now…</p>
+        ) : (
+          <SideBySide {...props} standing={standing} before={base.data?.body ?? {}} />
+        )
+      }
+    </Waiting>
+  );
+}
+
+function SideBySide({
+  edit,
+  onMerge,
+  standing,
+  before,
+}: ConflictProps & { standing: Doc; before: Values }) {
+  const theirs = standing.body as Values;
+  const fields = differing(theirs, edit.body);
+  // Where only one of the two changed a field, that change is proposed.
+  const [mine, setMine] = useState<Set<string>>(
+    () => new Set(fields.filter((name) => same(theirs[name], before[name]))),
+  );
+  const by = standing.versions[0]?.by;
+  return (
+    <section role="alert" className="mark mark-stop my-2" aria-label="Two versions">
+      <p className="font-semibold text-loss">
+        {by} saved version {standing.number} while you were writing. Nothing is lost: choose field
+        by field, then save.
+      </p>
+      <table className="ruled mt-1">
+        <thead>
+          <tr>
+            <th>Field</th>
+            <th>
+              Version {standing.number}, by {by}
+            </th>
+            <th>Yours</th>
+          </tr>
+        </thead>
+        <tbody>
+          {fields.map((name) => (
+            <tr key={name}>
+              <td>
+                {name.replaceAll("_", " ")}
+                {!same(theirs[name], before[name]) && !same(edit.body[name], before[name]) && (
+                  <span className="block text-care">both changed it</span>
+                )}
+              </td>
+              {[false, true].map((isMine) => (
+                <td key={String(isMine)}>
+                  <label className="flex items-start gap-1.5">
+                    <input
+                      type="radio"
+                      name={`take-${name}`}
+                      checked={mine.has(name) === isMine}
+                      onChange={() => {
+                        const next = new Set(mine);
+                        if (isMine) next.add(name);
+                        else next.delete(name);
+                        setMine(next);
+                      }}
+                    />
+                    <pre className="letter max-h-40 overflow-auto whitespace-pre-wrap">
+                      {shown((isMine ? edit.body : theirs)[name])}
+                    </pre>
+                  </label>
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <Button
+        className="mt-2"
+        look="work"
+        onClick={() => {
+          const merged: Values = { ...theirs };
+          for (const name of mine) {
+            if (edit.body[name] === undefined) delete merged[name];
+            else merged[name] = edit.body[name];
+          }
+          onMerge({ seen: standing.fingerprint, number: standing.number, body: merged });
+        }}
+      >
+        Put them together
+      </Button>
+    </section>
+  );
+}
+
+function same(a: unknown, b: unknown): boolean {
+  return JSON.stringify(a) === JSON.stringify(b);
+}
+
+function shown(value: unknown): string {
+  if (value === undefined) return "(left out)";
+  return typeof value === "string" ? value : JSON.stringify(value, null, 1);
+}

@@ -1,0 +1,148 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useDeferredValue, useEffect, useState } from "react";
+import { useNavigate } from "react-router";
+import { answerOf, api, type Doc, Problem } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { ProblemView } from "../../ui/ProblemView";
+import { Conflict } from "./Conflict";
+import { FaultList } from "./FaultList";
+import { Fields, FormContext } from "./Field";
+import { type KeptEdit, keepEdit, readEdit } from "./kept";
+import { Parts } from "./Parts";
+import { pathOf } from "./pathOf";
+import type { Address } from "./queries";
+import type { Schema } from "./schema";
+import { useDrawn } from "./useDrawn";
+import { type Path, setAt, type Values } from "./values";
+
+interface EditorProps {
+  address: Address;
+  schema: Schema;
+  standing: Doc | undefined;
+}
+
+export function Editor({ address, schema, standing }: EditorProps) {
+  const [fresh] = useState<KeptEdit>(() => ({
+    seen: standing?.fingerprint ?? "",
+    number: standing?.number ?? 0,
+    body: standing?.body ?? {
+      ...(address.kind === "system" && { codename: address.codename }),
+    },
+  }));
+  const [kept] = useState(() => readEdit(address));
+  const [edit, setEdit] = useState<KeptEdit>(kept ?? fresh);
+  // Fields that keep their own typing start anew when the whole document is replaced.
+  const [round, setRound] = useState(0);
+  const [note, setNote] = useState("");
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const checked = useChecked(address.kind, edit.body);
+  const save = useMutation({
+    mutationFn: () =>
+      answerOf(
+        api.POST("/api/document", {
+          body: {
+            kind: address.kind,
+            codename: address.codename,
+            seen: edit.seen,
+            note,
+            body: edit.body,
+          },
+        }),
+      ),
+    onSuccess: async (saved) => {
+      keepEdit(address, undefined);
+      await client.invalidateQueries();
+      navigate(pathOf(address.kind, saved.codename, saved.name));
+    },
+  });
+
+  function change(next: KeptEdit, anew = false) {
+    setEdit(next);
+    keepEdit(address, next);
+    if (anew) setRound(round + 1);
+  }
+  const set = (path: Path, value: unknown) =>
+    change({ ...edit, body: setAt(edit.body, path, value) as Values });
+
+  const moved = save.error instanceof Problem && save.error.body.code === "document-moved";
+  const faults = checked.data?.faults ?? [];
+  const beside = useDrawn(checked.data);
+  return (
+    <FormContext value={{ root: schema, faults, set, beside }}>
+      {kept && (
+        <p role="status" className="mark mark-note my-1">
+          What you had not saved yet is here again.{" "}
+          <button
+            type="button"
+            className="cursor-pointer text-work underline"
+            onClick={() => {
+              change(fresh, true);
+              keepEdit(address, undefined);
+            }}
+          >
+            Throw it away and start from version {fresh.number || "nothing"}
+          </button>
+        </p>
+      )}
+      {moved ? (
+        <Conflict
+          address={address}
+          edit={edit}
+          onMerge={(next) => {
+            save.reset();
+            change(next, true);
+          }}
+        />
+      ) : (
+        save.error && <ProblemView error={save.error} />
+      )}
+      <Parts schema={schema} />
+      <form
+        key={round}
+        className="mt-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          save.mutate();
+        }}
+      >
+        <Fields schema={schema} path={[]} value={edit.body} />
+        <div className="sticky bottom-0 mt-3 border-t border-ink bg-ground py-2">
+          <FaultList faults={faults} isNew={standing === undefined} />
+          <div className="flex flex-wrap items-center gap-3">
+            <input
+              type="text"
+              aria-label="What you changed, in a few words"
+              placeholder="What you changed, in a few words"
+              maxLength={200}
+              className="w-80 border border-hair-strong bg-sheet px-1.5 py-1"
+              value={note}
+              onChange={(event) => setNote(event.target.value)}
+            />
+            <Button type="submit" look="work" disabled={save.isPending || faults.length > 0}>
+              {standing ? `Save version ${standing.versions.length + 1}` : "Save it"}
+            </Button>
+            <span className="text-soft">What you type is kept in this browser.</span>
+          </div>
+        </div>
+      </form>
+    </FormContext>
+  );
+}
+
+/** The site's judgement of what is being written, a moment after the last key. */
+function useChecked(kind: string, body: Values) {
+  const [settled, setSettled] = useState(body);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(body), 350);
+    return () => clearTimeout(timer);
+  }, [body]);
+  const asked = useDeferredValue(settled);
+  return useQuery({
+    queryKey: ["check", kind, asked],
+    queryFn: ({ signal }) =>
+      answerOf(api.POST("/api/document/check", { body: { kind, body: asked }, signal })),
+    placeholderData: (before) => before,
+    gcTime: 0,
+  });
+}

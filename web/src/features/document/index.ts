@@ -1,0 +1,3 @@
+export { DocumentFoot } from "./DocumentFoot";
+export { EditPage } from "./EditPage";
+export { documentQuery, documentsQuery } from "./queries";

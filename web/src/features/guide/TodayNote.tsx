@@ -1,0 +1,89 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { Link } from "react-router";
+import { answerOf, api, type Page } from "../../api/client";
+import { ProblemView } from "../../ui/ProblemView";
+
+/** What changed in the catalogue since this was proved, and what follows from it. */
+export function TodayNote({ page }: { page: Page }) {
+  const { today } = page;
+  const client = useQueryClient();
+  const path = { codename: page.sheet.codename, slug: page.sheet.guide };
+  const done = { onSuccess: () => client.invalidateQueries() };
+  const prove = useMutation({
+    mutationFn: () =>
+      answerOf(
+        page.kind === "draft"
+          ? api.POST("/api/drafts/{codename}/{slug}/prove-today", { params: { path } })
+          : api.POST("/api/revisions/{short}/prove-today", {
+              params: { path: { short: page.short } },
+            }),
+      ),
+    ...done,
+  });
+  const take = useMutation({
+    mutationFn: () =>
+      answerOf(
+        api.POST("/api/drafts/{codename}/{slug}/take-today", {
+          params: { path },
+          body: { seen: page.fingerprint },
+        }),
+      ),
+    ...done,
+  });
+  if (today.changed.length === 0) return null;
+  const bad = today.fault !== "" || today.stops > 0;
+  return (
+    <section
+      aria-label="Changed since"
+      className={`mark my-2 ${bad ? "mark-stop" : today.is_stale ? "mark-unknown" : "mark-note"}`}
+    >
+      <p>
+        <b>{today.is_stale && !bad ? "Stale." : "Changed since."}</b> The catalogue holds other
+        documents than this was proved with:{" "}
+        {today.changed.map((each, i) => (
+          <span key={each.kind + each.name}>
+            {i > 0 && "; "}
+            <Link to={each.path}>
+              {each.kind} {each.name}
+            </Link>
+            {each.fields.length > 0 && ` (${each.fields.join(", ")})`}
+          </span>
+        ))}
+        .
+      </p>
+      {today.fault && <p className="text-loss">With these it does not hold: {today.fault}</p>}
+      {!today.fault && today.stops > 0 && (
+        <p className="text-loss">
+          Proved with these it has {today.stops === 1 ? "a stop" : `${today.stops} stops`}:{" "}
+          {today.first_stop}
+        </p>
+      )}
+      {!today.is_stale && !bad && <p>Proved with these as well: no stop.</p>}
+      <p className="flex gap-4">
+        {today.is_stale && !today.fault && (
+          <button
+            type="button"
+            className="cursor-pointer text-work underline"
+            disabled={prove.isPending}
+            onClick={() => prove.mutate()}
+          >
+            Prove it with today’s documents
+          </button>
+        )}
+        {page.kind === "draft" && !today.fault && (
+          <button
+            type="button"
+            className="cursor-pointer text-work underline"
+            disabled={take.isPending}
+            onClick={() => take.mutate()}
+          >
+            Take them into the draft
+          </button>
+        )}
+      </p>
+      {(prove.error ?? take.error) && (
+        <ProblemView error={prove.error ?? take.error ?? new Error()} />
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,62 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import { Waiting } from "../../ui/Waiting";
+import { documentsQuery } from "../document";
+
+interface ListProps {
+  kind: "tool" | "scheme";
+  title: string;
+  empty: string;
+}
+
+/** All documents of one kind that belong to no codename. */
+export function ListPage({ kind, title, empty }: ListProps) {
+  const documents = useQuery(documentsQuery(kind));
+  const [find, setFind] = useState("");
+  return (
+    <div className="px-[18px] pt-2.5 pb-10">
+      <div className="flex flex-wrap items-baseline gap-4">
+        <h1 className="text-[19px] font-semibold">{title}</h1>
+        <Link to={`/edit/${kind}`}>Add one</Link>
+        <label>
+          Find{" "}
+          <input
+            type="search"
+            className="border border-hair-strong bg-sheet px-1.5 py-0.5"
+            value={find}
+            onChange={(event) => setFind(event.target.value)}
+          />
+        </label>
+      </div>
+      <Waiting query={documents}>
+        {(data) => {
+          const shown = data.filter((each) =>
+            `${each.name} ${each.title} ${each.about}`.toLowerCase().includes(find.toLowerCase()),
+          );
+          if (data.length === 0) return <p className="mt-3 text-[15px]">{empty}</p>;
+          if (shown.length === 0) return <p className="mt-3">Nothing fits “{find}”.</p>;
+          return (
+            <table className="ruled mt-2">
+              <tbody>
+                {shown.map((each) => (
+                  <tr key={each.name}>
+                    <td className="text-[14px]">
+                      <Link to={`/${kind}s/${each.name}`}>{each.title}</Link>
+                    </td>
+                    <td>{each.about}</td>
+                    <td>
+                      {each.retired && (
+                        <span className="mark mark-stop text-loss">retired: {each.retired}</span>
+                      )}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          );
+        }}
+      </Waiting>
+    </div>
+  );
+}

@@ -1,0 +1,87 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link, useParams } from "react-router";
+import type { Doc } from "../../api/client";
+import { Waiting } from "../../ui/Waiting";
+import { DocumentFoot, documentQuery } from "../document";
+import { CommandTable } from "./CommandTable";
+import type { Tool } from "./tool";
+import { WindowView } from "./WindowView";
+
+export function ToolPage() {
+  const { name = "" } = useParams();
+  const found = useQuery(documentQuery({ kind: "tool", codename: "", name }));
+  return (
+    <div className="px-[18px] pt-2.5 pb-10">
+      <Waiting query={found}>{(data) => <ToolSheet document={data} />}</Waiting>
+    </div>
+  );
+}
+
+function ToolSheet({ document }: { document: Doc }) {
+  const tool = document.body as unknown as Tool;
+  return (
+    <>
+      <p className="text-soft">
+        <Link to="/tools">Host tools</Link>
+      </p>
+      <div className="flex flex-wrap items-baseline gap-4">
+        <h1 className="text-[19px] font-semibold">{tool.name}</h1>
+        <span>versions: {tool.versions ?? "any"}</span>
+        <Link to={`/edit/tool?name=${document.name}`}>Edit this tool</Link>
+      </div>
+      {document.retired && (
+        <p role="alert" className="mark mark-stop">
+          <b className="text-loss">Retired.</b> {document.retired}
+        </p>
+      )}
+      <section aria-label="Host systems" className="mt-3">
+        <h2 className="border-b border-ink text-[14px] font-semibold">Where it runs</h2>
+        <table className="ruled">
+          <thead>
+            <tr>
+              <th>Host system</th>
+              <th>Drivers and permissions</th>
+              <th>To know</th>
+            </tr>
+          </thead>
+          <tbody>
+            {tool.hosts.map((each) => (
+              <tr key={each.id}>
+                <td>{each.name}</td>
+                <td>{each.needs?.join(", ") || <span className="text-soft">none</span>}</td>
+                <td>{each.note}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </section>
+      <section aria-label="Is the phone there?" className="mt-4">
+        <h2 className="border-b border-ink text-[14px] font-semibold">Is the phone there?</h2>
+        {tool.there && <p className="mark mark-proved mt-1">It is when {tool.there}.</p>}
+        {tool.not_there && tool.not_there.length > 0 && (
+          <table className="ruled mt-1">
+            <thead>
+              <tr>
+                <th>What one sees</th>
+                <th>It may be</th>
+                <th>What to do</th>
+              </tr>
+            </thead>
+            <tbody>
+              {tool.not_there.map((each) => (
+                <tr key={each.cause + each.seen}>
+                  <td>{each.seen}</td>
+                  <td>{each.cause.replaceAll("-", " ")}</td>
+                  <td>{each.remedy}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </section>
+      {tool.commands && <CommandTable tool={tool} />}
+      {tool.window && <WindowView tool={tool} window={tool.window} />}
+      <DocumentFoot document={document} />
+    </>
+  );
+}

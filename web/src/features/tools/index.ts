@@ -1,0 +1,3 @@
+export { ListPage } from "./ListPage";
+export { SchemePage } from "./SchemePage";
+export { ToolPage } from "./ToolPage";
