@@ -22,6 +22,7 @@ class Place:
     name: str
     about: str
     path: str
+    codename: str = ""
     fields: tuple[JudgedField, ...] = ()
 
 
@@ -44,7 +45,9 @@ def _names(typed: str, devices: list[Device]) -> Iterator[Place]:
         path = f"/c/{device.codename}"
         if want in device.codename:
             names = ", ".join(device.market_names)
-            yield Place("codename", device.codename, f"{device.maker} {names}", path)
+            yield Place(
+                "codename", device.codename, f"{device.maker} {names}", path, device.codename
+            )
     for device in devices:
         for name in device.market_names:
             if want in name.casefold() or want in f"{device.maker} {name}".casefold():
@@ -54,7 +57,13 @@ def _names(typed: str, devices: list[Device]) -> Iterator[Place]:
                     if len(sharing) == 1
                     else f", {len(sharing)} variants: {'; '.join(v.told_apart_by for v in sharing)}"
                 )
-                yield Place("name", name, f"{device.codename}{tell}", f"/c/{device.codename}")
+                yield Place(
+                    "name",
+                    name,
+                    f"{device.codename}{tell}",
+                    f"/c/{device.codename}",
+                    device.codename,
+                )
 
 
 def _builds(typed: str, devices: list[Device]) -> Iterator[Place]:
@@ -77,11 +86,12 @@ def _builds(typed: str, devices: list[Device]) -> Iterator[Place]:
             continue
         for name, build in builds.items():
             if folded in name.casefold():
-                yield Place("build", name, f"build of {device.codename}", _path(device, name))
+                about = f"build of {device.codename}"
+                yield Place("build", name, about, _path(device, name), device.codename)
             for package in build.shipped:
                 if folded in package.name.casefold():
                     about = f"{package.kind} package of {name}, {device.codename}"
-                    yield Place("file", package.name, about, _path(device, name))
+                    yield Place("file", package.name, about, _path(device, name), device.codename)
 
 
 def _decoded_place(
@@ -96,7 +106,8 @@ def _decoded_place(
     known = build in builds
     about = f"build of {device.codename}" if known else f"{device.codename}, not in the catalogue"
     path = _path(device, build)
-    return Place("build", build, "; ".join(filter(None, (about, differs))), path, fields)
+    about = "; ".join(filter(None, (about, differs)))
+    return Place("build", build, about, path, device.codename, fields)
 
 
 def _decode(reader: Reader, text: str) -> Decoded | None:

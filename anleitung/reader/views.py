@@ -16,6 +16,7 @@ from django.views.decorators.vary import vary_on_cookie
 
 from anleitung.accounts.roles import is_maintainer
 from anleitung.catalogue.errors import NoSuchDocument
+from anleitung.catalogue.jump import LONGEST, find_catalogue_places
 from anleitung.catalogue.load import load_device, load_devices, load_systems
 from anleitung.core.documents.system import Feature
 from anleitung.core.drawn.chords import draw_chord
@@ -55,7 +56,14 @@ def front(request: HttpRequest) -> HttpResponse:
             entries.append({"device": device, "revisions": revisions})
         else:
             others.append(device)
-    return render(request, "reader/front.html", {"entries": entries, "others": others})
+    asked = " ".join(request.GET.get("q", "")[:LONGEST].split())
+    context = {
+        "entries": entries,
+        "others": others,
+        "asked": asked,
+        "places": [p for p in find_catalogue_places(asked) if p.codename],
+    }
+    return render(request, "reader/front.html", context)
 
 
 @require_safe

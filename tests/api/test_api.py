@@ -122,7 +122,9 @@ def test_withdrawing_shows_to_everybody(client_of_maintainer: Client, revision: 
     page = Client().get(f"/r/{revision.short}").content.decode()
     assert "This version is withdrawn. Do not follow it." in page
     assert "The radio image was replaced" in page
-    assert "palstek" not in Client().get("/").content.decode()
+    front = Client().get("/").content.decode()
+    assert revision.short not in front
+    assert "Known, and without a guide yet" in front
 
 
 def test_chain_is_shown_on_both_guides(client_of_maintainer: Client, revision: Revision) -> None:

@@ -153,10 +153,13 @@ def _step(moment: Moment, keys: Mapping[str, Key]) -> str:
     parts = []
     if moment.release:
         parts.append(_("let go of {keys}").format(keys=_named(moment.release, keys)))
-    if moment.cable:
-        parts.append(_("plug the cable in") if moment.cable == "plug" else _("pull the cable out"))
+    if moment.cable == "unplug":
+        parts.append(_("pull the cable out"))
     if moment.hold:
         parts.append(_("press and keep {keys}").format(keys=_named(moment.hold, keys, hands=True)))
+    # Keys first: with the cable in, many phones start before a hand is at the key.
+    if moment.cable == "plug":
+        parts.append(_("plug the cable in"))
     if moment.press:
         parts.append(_("press {keys} briefly").format(keys=_named(moment.press, keys)))
     if not parts:

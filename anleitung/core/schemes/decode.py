@@ -8,7 +8,8 @@ import re
 import unicodedata
 from collections.abc import Callable, Mapping
 from enum import Enum
-from typing import NamedTuple
+from operator import itemgetter
+from typing import Any, NamedTuple
 
 from anleitung.core.documents.scheme import (
     MAX_STRING,
@@ -54,10 +55,16 @@ class Decoded(NamedTuple):
 
     form: str
     text: str
-    fields: Mapping[str, str]
+    names: tuple[str, ...]
+    values: tuple[str, ...]
     notes: tuple[str, ...]
     age: tuple[int | str, ...]
     kin: tuple[str, ...]
+
+    @property
+    def fields(self) -> dict[str, str]:
+        """Name of each field → what stands there, in the order of the string."""
+        return dict(zip(self.names, self.values, strict=True))
 
 
 class Comparison(Enum):
@@ -65,6 +72,10 @@ class Comparison(Enum):
     SAME = "the same release"
     NEWER = "newer"
     NOT_COMPARABLE = "not comparable"
+
+
+# Looking a member up costs more than the comparison itself.
+_OLDER, _SAME, _NEWER, _NOT_COMPARABLE = Comparison
 
 
 class Reader:
@@ -80,15 +91,16 @@ class Reader:
             )
         self.scheme = scheme
         self._forms = {form.id: form for form in scheme.forms}
-        self._ready = [_Ready(form, scheme) for form in scheme.forms]
+        self._ready = [_ready(form, scheme) for form in scheme.forms]
 
     def read(self, text: str) -> Decoded:
         """Reads a string that is already clean. Raises CannotDecode."""
-        for ready in self._ready:
-            match = ready.fullmatch(text)
+        for fullmatch, form, names, age, kin in self._ready:
+            match = fullmatch(text)
             if match is not None:
-                return ready.decoded(text, match.groups())
-        at = max(_reach(form, text) for form in self.scheme.forms)
+                values = match.groups()
+                return Decoded(form, text, names, values, (), age(values), kin(values))
+        at = max(_reach(each, text) for each in self.scheme.forms)
         got = f"got {text[at : at + 12]!r}" if at < len(text) else "the string ends there"
         raise CannotDecode(
             f"{text[:MAX_STRING]!r} does not read as {self.scheme.name}: it fits up to place {at}, "
@@ -151,35 +163,59 @@ class Reader:
 
     def compare(self, a: Decoded, b: Decoded) -> Comparison:
         """Is a older or newer than b? A strict partial order on what the scheme decodes."""
-        if not a.age or not b.age or a.kin != b.kin:
-            return Comparison.NOT_COMPARABLE
-        if a.age == b.age:
-            return Comparison.SAME
-        return Comparison.OLDER if a.age < b.age else Comparison.NEWER
+        mine, other = a.age, b.age
+        if not mine or not other or a.kin != b.kin:
+            return _NOT_COMPARABLE
+        if mine < other:
+            return _OLDER
+        return _SAME if mine == other else _NEWER
 
 
-class _Ready:
-    """One form made ready: its expression, and where age and kin stand among its fields."""
+class _Ready(NamedTuple):
+    """One form made ready: its expression, its fields, and what takes age and kin out of them."""
 
-    def __init__(self, form: Form, scheme: NamingScheme) -> None:
-        parts = [p for p in form.parts if not isinstance(p, Fixed)]
-        self.form = form.id
-        self.names = [p.field for p in parts]
-        self.fullmatch = re.compile(_pattern(form)).fullmatch
-        place = {name: i for i, name in enumerate(self.names)}
-        whole = all(name in place for name in (*scheme.newer_by, *scheme.same))
-        self.age = [(place[n], _ranker(parts[place[n]])) for n in scheme.newer_by] if whole else []
-        self.kin = [place[n] for n in scheme.same] if whole else []
+    fullmatch: Callable[[str], re.Match[str] | None]
+    form: str
+    names: tuple[str, ...]
+    age: "Callable[[_Values], Any]"
+    kin: "Callable[[_Values], Any]"
 
-    def decoded(self, text: str, values: tuple[str, ...]) -> Decoded:
-        return Decoded(
-            self.form,
-            text,
-            dict(zip(self.names, values, strict=True)),
-            (),
-            tuple([rank(values[i]) for i, rank in self.age]),
-            tuple([values[i] for i in self.kin]),
-        )
+
+def _ready(form: Form, scheme: NamingScheme) -> _Ready:
+    parts = [p for p in form.parts if not isinstance(p, Fixed)]
+    names = tuple(p.field for p in parts)
+    place = {name: i for i, name in enumerate(names)}
+    whole = all(name in place for name in (*scheme.newer_by, *scheme.same))
+    ranked = [place[n] for n in scheme.newer_by] if whole else []
+    return _Ready(
+        re.compile(_pattern(form)).fullmatch,
+        form.id,
+        names,
+        _picker(ranked, [_ranker(parts[i]) for i in ranked]),
+        _picker([place[n] for n in scheme.same] if whole else [], []),
+    )
+
+
+_Values = tuple[str, ...]
+
+
+def _picker(places: list[int], ranks: list[Callable[[str], Any]]) -> Callable[[_Values], Any]:
+    """Takes these places out of the values, ranked where ranks are given. Built once per form,
+
+    since lists of a hundred thousand builds go through it.
+    """
+    if not places:
+        return lambda values: ()
+    if not ranks and len(places) == 1:
+        only = places[0]
+        return lambda values: (values[only],)
+    if not ranks:
+        return itemgetter(*places)
+    if all(rank is int for rank in ranks) and len(places) > 1:
+        take = itemgetter(*places)
+        return lambda values: tuple(map(int, take(values)))
+    paired = list(zip(places, ranks, strict=True))
+    return lambda values: tuple([rank(values[i]) for i, rank in paired])
 
 
 def clean(text: str) -> tuple[str, tuple[str, ...]]:

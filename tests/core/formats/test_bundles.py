@@ -103,7 +103,7 @@ def test_golden_fingerprint() -> None:
     assert bundle("unlock").fingerprint == GOLDEN
 
 
-GOLDEN = "sha256:1235ffc6336238311113dd7a8fb5b8441db6d73a0718c0140f4b62e796a69d60"
+GOLDEN = "sha256:26691f4e8841648dad9217726a874e993fc9b95e62ba480ee5861c48ff779af0"
 
 BAD = [
     (

@@ -78,46 +78,48 @@ export function BuildTable({ data, current, search, change }: TableProps) {
           </button>
         </p>
       ) : (
-        <table className="ruled mt-1">
-          <thead>
-            <tr>
-              <th>Build</th>
-              <th>Released</th>
-              <th>Patch level</th>
-              <th>Shipped as</th>
-              <th>What stands for ever</th>
-            </tr>
-          </thead>
-          <tbody>
-            {shown.map((each) => (
-              <tr key={each.build} className={each.build === current ? "bg-work-soft" : ""}>
-                <td className="whitespace-nowrap">
-                  <Link to={keep(each.build)} className="letter">
-                    {each.build}
-                  </Link>
-                  {each.edition && <span className="text-soft"> {each.edition}</span>}
-                </td>
-                <td className="whitespace-nowrap">{each.released}</td>
-                <td>{each.patch_level}</td>
-                <td>
-                  {each.packages.map((p) => (
-                    <p key={p.name}>
-                      {p.words}, {p.size}
-                      {p.missing && <span className="text-unknown"> (not in the catalogue)</span>}
-                    </p>
-                  ))}
-                </td>
-                <td>
-                  {each.standing.map((s) => (
-                    <p key={s.words} className={toneText(s.tone)}>
-                      {s.words}
-                    </p>
-                  ))}
-                </td>
+        <div className="overflow-x-auto">
+          <table className="ruled mt-1">
+            <thead>
+              <tr>
+                <th>Build</th>
+                <th>Released</th>
+                <th>Patch level</th>
+                <th>Shipped as</th>
+                <th>What stands for ever</th>
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {shown.map((each) => (
+                <tr key={each.build} className={each.build === current ? "bg-work-soft" : ""}>
+                  <td className="whitespace-nowrap">
+                    <Link to={keep(each.build)} className="letter">
+                      {each.build}
+                    </Link>
+                    {each.edition && <span className="text-soft"> {each.edition}</span>}
+                  </td>
+                  <td className="whitespace-nowrap">{each.released}</td>
+                  <td>{each.patch_level}</td>
+                  <td>
+                    {each.packages.map((p) => (
+                      <p key={p.name}>
+                        {p.words}, {p.size}
+                        {p.missing && <span className="text-unknown"> (not in the catalogue)</span>}
+                      </p>
+                    ))}
+                  </td>
+                  <td>
+                    {each.standing.map((s) => (
+                      <p key={s.words} className={toneText(s.tone)}>
+                        {s.words}
+                      </p>
+                    ))}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
       )}
       {data.retired.length > 0 && (
         <p className="mt-2 text-soft">

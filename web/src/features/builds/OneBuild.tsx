@@ -86,7 +86,7 @@ export function OneBuild({ codename, data, name, goal, ways, onGoal }: OneBuildP
           <label htmlFor="goal">From here to </label>
           <select
             id="goal"
-            className="letter border border-hair-strong bg-sheet px-1 py-0.5"
+            className="letter max-w-full border border-hair-strong bg-sheet px-1 py-0.5"
             value={goal}
             onChange={(event) => onGoal(event.target.value)}
           >

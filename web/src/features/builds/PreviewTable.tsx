@@ -33,35 +33,37 @@ export function PreviewTable({ preview, verdict, onVerdict, onPage }: PreviewPro
           />
         ))}
       </p>
-      <table className="ruled mt-1">
-        <thead>
-          <tr>
-            <th className="number">Line</th>
-            <th>It became</th>
-            <th>Read as</th>
-            <th>Taken apart</th>
-          </tr>
-        </thead>
-        <tbody>
-          {preview.rows.map((row) => (
-            <tr key={row.line}>
-              <td className="number">{row.line}</td>
-              <td className="whitespace-nowrap">
-                <span className={WORDS[row.verdict]?.look}>
-                  {WORDS[row.verdict]?.says ?? row.verdict}
-                </span>
-              </td>
-              <td>
-                <span className="letter">{row.text}</span>
-                {row.says && <p className="text-soft">{row.says}</p>}
-              </td>
-              <td>
-                <Apart fields={row.fields} />
-              </td>
+      <div className="overflow-x-auto">
+        <table className="ruled mt-1">
+          <thead>
+            <tr>
+              <th className="number">Line</th>
+              <th>It became</th>
+              <th>Read as</th>
+              <th>Taken apart</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {preview.rows.map((row) => (
+              <tr key={row.line}>
+                <td className="number">{row.line}</td>
+                <td className="whitespace-nowrap">
+                  <span className={WORDS[row.verdict]?.look}>
+                    {WORDS[row.verdict]?.says ?? row.verdict}
+                  </span>
+                </td>
+                <td>
+                  <span className="letter">{row.text}</span>
+                  {row.says && <p className="text-soft">{row.says}</p>}
+                </td>
+                <td>
+                  <Apart fields={row.fields} />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       {preview.pages > 1 && (
         <p className="mt-2 flex items-baseline gap-3">
           <button

@@ -4,7 +4,7 @@ import { type Placed, placeBuilds } from "./placeBuilds";
 
 const LANE = 74;
 const TOP = 22;
-const SIDE = 78;
+const SIDE = 74;
 
 interface GraphProps {
   data: Builds;
@@ -22,7 +22,7 @@ export function UpdateGraph({ data, start, goal, reachable, way, onPick }: Graph
   useEffect(() => {
     const here = box.current;
     if (!here) return;
-    const seen = new ResizeObserver(() => setRoom(here.clientWidth - SIDE));
+    const seen = new ResizeObserver(() => setRoom(here.clientWidth));
     seen.observe(here);
     return () => seen.disconnect();
   }, []);
@@ -32,106 +32,118 @@ export function UpdateGraph({ data, start, goal, reachable, way, onPick }: Graph
   const onWay = new Set(way?.legs.map((leg) => `${leg.start} ${leg.goal}`));
   const height = TOP + drawing.lanes.length * LANE + 8;
   const y = (each: Placed) => TOP + each.lane * LANE + 44;
-  const sparse = drawing.width / Math.max(1, most(drawing.placed)) > 62;
+  const shownAt = at.get(start)?.x;
+  useEffect(() => {
+    const here = box.current;
+    if (!here || shownAt === undefined) return;
+    const away = shownAt - here.scrollLeft;
+    if (away < 20 || away > here.clientWidth - 40) {
+      here.scrollLeft = shownAt - here.clientWidth / 3;
+    }
+  }, [shownAt]);
   return (
-    <div ref={box} className="overflow-x-auto">
-      <svg
-        className="updates"
-        width={drawing.width + SIDE}
-        height={height}
-        role="img"
-        aria-label={`Update graph: ${data.builds.length} builds in ${drawing.lanes.length} lanes; the table below holds the same`}
-      >
-        {drawing.years.map((year) => (
-          <g key={year.says}>
-            <line className="year" x1={SIDE + year.x} x2={SIDE + year.x} y1={14} y2={height} />
-            <text x={SIDE + year.x + 3} y={12}>
-              {year.says}
-            </text>
-          </g>
-        ))}
-        {drawing.lanes.map((lane, i) => (
-          <g key={lane}>
-            <text className="lane" x={0} y={TOP + i * LANE + 48}>
+    <>
+      <div className="flex">
+        <svg className="updates shrink-0" width={SIDE} height={height} aria-hidden="true">
+          {drawing.lanes.map((lane, i) => (
+            <text key={lane} className="lane" x={4} y={TOP + i * LANE + 48}>
               {lane}
             </text>
-            <line
-              className="track"
-              x1={SIDE}
-              x2={SIDE + drawing.width}
-              y1={TOP + i * LANE + 44}
-              y2={TOP + i * LANE + 44}
-            />
-          </g>
-        ))}
-        <RollbackRules placed={drawing.placed} y={y} />
-        {data.moves.map((move) => {
-          const a = at.get(move.start);
-          const b = at.get(move.goal);
-          if (!a || !b) return null;
-          const key = `${move.start} ${move.goal}`;
-          const look = onWay.has(key) ? "move way" : start === move.start ? "move from" : "move";
-          return <path key={key} className={look} d={arc(a, b, y)} />;
-        })}
-        {way?.legs.map((leg) => {
-          const a = at.get(leg.start);
-          const b = at.get(leg.goal);
-          return a && b ? (
-            <path key={`way ${leg.goal}`} className="move way" d={arc(a, b, y)} />
-          ) : null;
-        })}
-        {drawing.placed.map((each) => {
-          const { build } = each;
-          const look = [
-            "build",
-            build.has_full && "full",
-            build.withdrawn && "withdrawn",
-            start === build.build && "start",
-            goal === build.build && "goal",
-            start && !reached.has(build.build) && start !== build.build && "beyond",
-          ]
-            .filter(Boolean)
-            .join(" ");
-          const marked = start === build.build || goal === build.build;
-          return (
-            // biome-ignore lint/a11y/noStaticElementInteractions: a short cut for the pointer; the table below has the keys
-            <g
-              key={build.build}
-              className={look}
-              transform={`translate(${SIDE + each.x} ${y(each)})`}
-              onClick={() => onPick(build.build)}
-            >
-              <title>{`${build.build}, ${build.released}`}</title>
-              <rect className="target" x={-6} y={-16} width={12} height={34} />
-              <circle r={4.5} />
-              {build.withdrawn && <path className="cross" d="M-6-6L6 6M-6 6L6-6" />}
-              {(sparse || marked) && (
-                <text y={20} textAnchor="middle">
-                  {build.release}
+          ))}
+        </svg>
+        <div ref={box} className="min-w-0 flex-1 overflow-x-auto">
+          <svg
+            className="updates"
+            width={drawing.width}
+            height={height}
+            role="img"
+            aria-label={`Update graph: ${data.builds.length} builds in ${drawing.lanes.length} lanes; the table below holds the same`}
+          >
+            {drawing.years.map((year) => (
+              <g key={year.says}>
+                <line className="year" x1={year.x} x2={year.x} y1={14} y2={height} />
+                <text x={year.x + 3} y={12}>
+                  {year.says}
                 </text>
-              )}
-            </g>
-          );
-        })}
-      </svg>
-      <p className="text-[12px] text-soft">
-        Filled: a full package leads here from any build before it. Open: only from the builds that
-        an arc names. Double rule: the rollback index was raised, and nothing leads back over it.
-        Crossed: withdrawn.
+              </g>
+            ))}
+            {drawing.lanes.map((lane, i) => (
+              <line
+                key={lane}
+                className="track"
+                x1={0}
+                x2={drawing.width}
+                y1={TOP + i * LANE + 44}
+                y2={TOP + i * LANE + 44}
+              />
+            ))}
+            <RollbackRules placed={drawing.placed} y={y} />
+            {data.moves.map((move) => {
+              const a = at.get(move.start);
+              const b = at.get(move.goal);
+              if (!a || !b) return null;
+              const key = `${move.start} ${move.goal}`;
+              const look = onWay.has(key)
+                ? "move way"
+                : start === move.start
+                  ? "move from"
+                  : "move";
+              return <path key={key} className={look} d={arc(a, b, y)} />;
+            })}
+            {way?.legs.map((leg) => {
+              const a = at.get(leg.start);
+              const b = at.get(leg.goal);
+              return a && b ? (
+                <path key={`way ${leg.goal}`} className="move way" d={arc(a, b, y)} />
+              ) : null;
+            })}
+            {drawing.placed.map((each) => {
+              const { build } = each;
+              const look = [
+                "build",
+                build.has_full && "full",
+                build.withdrawn && "withdrawn",
+                start === build.build && "start",
+                goal === build.build && "goal",
+                start && !reached.has(build.build) && start !== build.build && "beyond",
+              ]
+                .filter(Boolean)
+                .join(" ");
+              const marked = start === build.build || goal === build.build;
+              return (
+                // biome-ignore lint/a11y/noStaticElementInteractions: a short cut for the pointer; the table below has the keys
+                <g
+                  key={build.build}
+                  className={look}
+                  transform={`translate(${each.x} ${y(each)})`}
+                  onClick={() => onPick(build.build)}
+                >
+                  <title>{`${build.build}, ${build.released}`}</title>
+                  <rect className="target" x={-6} y={-16} width={12} height={34} />
+                  <circle r={4.5} />
+                  {build.withdrawn && <path className="cross" d="M-6-6L6 6M-6 6L6-6" />}
+                  {(each.named || marked) && (
+                    <text y={marked ? 32 : 20} textAnchor="middle">
+                      {build.release}
+                    </text>
+                  )}
+                </g>
+              );
+            })}
+          </svg>
+        </div>
+      </div>
+      <p className="px-1 text-[12px] text-soft">
+        Filled: a full package leads here from any build of its region whose rollback index is no
+        higher. Open: only from the builds that an arc names. Double rule: the rollback index was
+        raised, and nothing leads back over it. Crossed: withdrawn.
       </p>
-    </div>
+    </>
   );
 }
 
-/** The largest number of builds in one lane. */
-function most(placed: Placed[]): number {
-  const counts = new Map<number, number>();
-  for (const each of placed) counts.set(each.lane, (counts.get(each.lane) ?? 0) + 1);
-  return Math.max(...counts.values(), 1);
-}
-
 function arc(a: Placed, b: Placed, y: (each: Placed) => number): string {
-  const [x1, x2] = [SIDE + a.x, SIDE + b.x];
+  const [x1, x2] = [a.x, b.x];
   const lift = Math.min(30, 8 + Math.abs(x2 - x1) / 8);
   return `M${x1} ${y(a) - 6}Q${(x1 + x2) / 2} ${y(a) - 6 - lift} ${x2} ${y(b) - 6}`;
 }
@@ -143,7 +155,7 @@ function RollbackRules({ placed, y }: { placed: Placed[]; y: (each: Placed) => n
   for (const each of placed) {
     const before = last.get(each.lane);
     if (before && before.build.rollback_index < each.build.rollback_index) {
-      rules.push({ x: SIDE + (before.x + each.x) / 2, each });
+      rules.push({ x: (before.x + each.x) / 2, each });
     }
     last.set(each.lane, each);
   }

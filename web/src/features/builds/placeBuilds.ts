@@ -4,6 +4,8 @@ export interface Placed {
   build: Build;
   x: number;
   lane: number;
+  /** Whether its name has room below it. */
+  named: boolean;
 }
 
 export interface Drawing {
@@ -14,6 +16,7 @@ export interface Drawing {
 }
 
 const LEAST = 12; // pixels between neighbours of a lane, so that each can be pointed at
+const NAME = 58; // what the name of a build takes
 const MARGIN = 24;
 
 /** Puts builds on a time axis, a lane each for those that follow each other. */
@@ -26,13 +29,16 @@ export function placeBuilds(builds: Build[], room: number): Drawing {
   const width = Math.max(room, longest * LEAST + 2 * MARGIN);
   const at = (day: number) => MARGIN + ((day - from) / span) * (width - 2 * MARGIN);
   const last = new Map<string, number>();
+  const lastName = new Map<string, number>();
   const placed = builds.map((build) => {
     const before = last.get(build.lane);
     const day = dayOf(build.released);
     const wanted = day === undefined ? (before ?? MARGIN) + LEAST : at(day);
     const x = before === undefined ? wanted : Math.max(wanted, before + LEAST);
     last.set(build.lane, x);
-    return { build, x, lane: lanes.indexOf(build.lane) };
+    const named = x - (lastName.get(build.lane) ?? -NAME) >= NAME;
+    if (named) lastName.set(build.lane, x);
+    return { build, x, lane: lanes.indexOf(build.lane), named };
   });
   return {
     lanes,

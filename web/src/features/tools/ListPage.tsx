@@ -37,23 +37,25 @@ export function ListPage({ kind, title, empty }: ListProps) {
           if (data.length === 0) return <p className="mt-3 text-[15px]">{empty}</p>;
           if (shown.length === 0) return <p className="mt-3">Nothing fits “{find}”.</p>;
           return (
-            <table className="ruled mt-2">
-              <tbody>
-                {shown.map((each) => (
-                  <tr key={each.name}>
-                    <td className="text-[14px]">
-                      <Link to={`/${kind}s/${each.name}`}>{each.title}</Link>
-                    </td>
-                    <td>{each.about}</td>
-                    <td>
-                      {each.retired && (
-                        <span className="mark mark-stop text-loss">retired: {each.retired}</span>
-                      )}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <div className="overflow-x-auto">
+              <table className="ruled mt-2">
+                <tbody>
+                  {shown.map((each) => (
+                    <tr key={each.name}>
+                      <td className="text-[14px]">
+                        <Link to={`/${kind}s/${each.name}`}>{each.title}</Link>
+                      </td>
+                      <td>{each.about}</td>
+                      <td>
+                        {each.retired && (
+                          <span className="mark mark-stop text-loss">retired: {each.retired}</span>
+                        )}
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </div>
           );
         }}
       </Waiting>
