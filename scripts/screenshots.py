@@ -13,11 +13,24 @@ CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
 ARGS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-sync"]
 WIDE, NARROW = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
 INSTALL = "/c/palstek/guides/clean-install"
+WAY = "/c/palstek/builds?build=PS-12.1.0-KU.r1&to=PS-13.0.5-KU.r4"
+PASTED = "KAI9-M6/BI/2301\n2310b_KAI9_M6_HO_full.mol\nKAI22-V2/KU/2509\nKAI9-M6-BI-2248"
 
 
-def shoot(page: Page, name: str, path: str, *keys: str) -> None:
+def shoot(
+    page: Page, name: str, path: str, *keys: str, paste: str = "", at: str = "", at_text: str = ""
+) -> None:
+    """at, at_text: the id or the heading of what is shown at the top."""
     page.goto(path)
     page.wait_for_load_state("networkidle")
+    if paste:
+        page.locator("textarea").fill(paste)
+        page.wait_for_timeout(900)
+    if at:
+        page.evaluate("id => document.getElementById(id).scrollIntoView()", at)
+    if at_text:
+        heading = page.get_by_role("heading", name=at_text)
+        heading.evaluate("each => each.scrollIntoView()")
     for key in keys:
         page.keyboard.press(key)
     page.wait_for_timeout(300)
@@ -37,12 +50,18 @@ def take(base: str) -> None:
         page.wait_for_url("**/c/")
         shoot(page, "desk", "/c/")
         shoot(page, "codename", "/c/palstek")
+        shoot(page, "guides", "/c/palstek/guides")
+        shoot(page, "builds", WAY)
+        shoot(page, "paste", "/c/poller/builds/paste", paste=PASTED)
+        shoot(page, "edit", "/edit/device?codename=poller", at="chords")
+        shoot(page, "tool", "/tools/schleuse")
         shoot(page, "sheet", INSTALL)
         shoot(page, "sheet-draft-stop", f"{INSTALL}?v=draft", "n", "e")
         shoot(page, "bring-in", "/bring-in")
         page.emulate_media(color_scheme="dark")
         shoot(page, "sheet-dark", INSTALL)
         phone = browser.new_page(base_url=base, viewport=NARROW)
+        shoot(phone, "chord-390", "/c/poller", at_text="Which keys to hold")
         shoot(phone, "reader-390", INSTALL)
         for _ in range(4):
             phone.locator(".step[aria-current] .acts button").first.click()
