@@ -159,3 +159,22 @@ def test_spans_in_words(span: tuple[int, int], words: str) -> None:
 )
 def test_sizes_in_words(size: int, words: str) -> None:
     assert size_words(size) == words
+
+
+def test_step_by_keys_shows_every_chord_that_reaches_its_mode() -> None:
+    made = bundle("unlock")
+    rows = {row.id: row for row in build_sheet(made, prove(made)).rows}
+    (chord,) = rows["into-bootloader"].chords
+    assert chord.title == "From off to bootloader mode"
+    assert chord.steps[-1] == "Let go of volume down."
+    assert all(not row.chords for row in rows.values() if row.id != "into-bootloader")
+
+
+def test_hosts_say_which_drivers_the_tools_need_each_once() -> None:
+    made = bundle("unlock")
+    notes = {host.id: host.notes for host in build_sheet(made, prove(made)).hosts}
+    assert notes["faehre"] == (
+        "Needs the Tidewerk driver.",
+        "Open the command window in the folder of the files.",
+    )
+    assert notes["kogge"] == ("Needs the permission rule for the port, once.",)

@@ -1,0 +1,115 @@
+"""What readers are told of a phone: which one it is, its keys, what is known not to work."""
+
+import html
+import re
+
+import pytest
+from django.core.management import call_command
+from django.test import Client
+
+from anleitung.catalogue.load import find_entry
+from anleitung.catalogue.models import Entry
+from anleitung.guides.models import Revision
+
+
+@pytest.fixture
+def _demo(db: None) -> None:
+    call_command("load_demo")
+
+
+def shown(path: str, **query: str) -> str:
+    return html.unescape(Client().get(path, query).content.decode())
+
+
+@pytest.mark.usefixtures("_demo")
+@pytest.mark.parametrize(
+    ("codename", "says"),
+    [
+        ("poller", "Kai 9 is one name for 2 variants: M6, K6."),
+        ("poller", "No guide is published for this phone yet."),
+        ("poller", "It works only within 20 s after the warning shows."),
+        ("klampe", "Never: its maker does not permit it."),
+        ("klampe", "What works with Sturmvogel (alpha) 0.4"),
+        ("palstek", "Missing, sold by Deichfunk: A phone sold by Deichfunk cannot be unlocked"),
+        ("palstek", "Install Wattläufer 5"),
+        ("achtknoten", "Grey, patch level before 2020-11: Update the stock system"),
+    ],
+)
+def test_page_of_a_codename(codename: str, says: str) -> None:
+    assert says in shown(f"/c/{codename}")
+
+
+@pytest.mark.usefixtures("_demo")
+def test_only_what_is_true_of_the_newest_release_is_listed() -> None:
+    text = shown("/c/klampe")
+    assert "Pictures only, without flash" in text
+    assert "The app closes at once" not in text
+
+
+@pytest.mark.usefixtures("_demo")
+def test_guide_says_what_is_known_not_to_work_before_it_begins() -> None:
+    short = Revision.objects.get(guide__slug="clean-install").short
+    text = shown(f"/r/{short}")
+    told = text.index("Known not to work with Wattläufer 5.0:")
+    assert told < text.index("Step by step")
+    bugs = text[told : text.index("</ul>", told)]
+    assert "The wide lens takes pictures, and no film" in bugs
+    assert "The reader is not found at all" not in bugs, "mended in 5.0"
+    assert "Cards over 512 GB" not in bugs, "came with 5.1"
+    assert "Calls and messages" not in bugs, "works"
+
+
+@pytest.mark.usefixtures("_demo")
+def test_guide_that_installs_nothing_lists_no_bugs() -> None:
+    short = Revision.objects.get(guide__slug="unlock").short
+    text = shown(f"/r/{short}")
+    assert "Known not to work" not in text
+    assert "Press and keep volume down (right hand), plug the cable in" in text
+    assert text.count('<svg class="chord"') == 1
+
+
+LOOKED_UP = [
+    ("Kai 9", "/c/poller", "2 variants"),
+    ("bö ebb", "/c/palstek", "palstek"),
+    ("PS-12.4.7-KU.r3", "/c/palstek", "build of palstek"),
+    ("2248_KAI9_M6", "/c/poller", "full package of KAI9-M6/BI/2248"),
+    ("KAI22-V2/HO/2433", "/c/klampe", "region HO: klampe has KU, BI"),
+]
+
+
+@pytest.mark.usefixtures("_demo")
+@pytest.mark.parametrize(("typed", "path", "says"), LOOKED_UP)
+def test_readers_look_their_phone_up(typed: str, path: str, says: str) -> None:
+    text = shown("/", q=typed)
+    status = text[text.index('role="status"') : text.index("</div>\n", text.index('role="status"'))]
+    assert f'href="{path}"' in status
+    assert says in text
+
+
+@pytest.mark.usefixtures("_demo")
+@pytest.mark.parametrize("typed", ["zzz", "<script>alert(1)</script>", "Рalstek", "x" * 5_000])
+def test_nothing_found_is_said_and_nothing_runs(typed: str) -> None:
+    raw = Client().get("/", {"q": typed}).content.decode()
+    assert "Nothing here is called" in raw
+    assert "<script>alert" not in raw
+
+
+@pytest.mark.usefixtures("_demo")
+def test_host_tools_are_not_for_readers_to_look_up() -> None:
+    assert "/tools/" not in shown("/", q="Schleuse")
+
+
+@pytest.mark.usefixtures("_demo")
+def test_retired_codename_leaves_the_list_and_keeps_its_page() -> None:
+    Entry.objects.filter(kind="device", name="poller").update(retired_at="2026-11-01T00:00Z")
+    assert "/c/poller" not in shown("/")
+    assert find_entry("device", "poller", "poller").current is not None
+    assert "Kai 9" in shown("/c/poller")
+
+
+@pytest.mark.usefixtures("_demo")
+def test_picture_of_a_chord_is_beside_words_that_say_the_same() -> None:
+    text = shown("/c/schotstek")
+    assert text.count("<svg") == text.count("<figcaption>") == 3
+    assert all('aria-hidden="true"' in tag for tag in re.findall("<svg[^>]*>", text))
+    assert "Let go of the power key and volume down." in text
