@@ -189,3 +189,55 @@ def test_schema_for_the_form(kind: str, client: Client) -> None:
 
 def test_readers_have_no_part_in_it(db: None) -> None:
     assert Client().get("/api/codenames/palstek/phone").status_code == 401
+
+
+STRANGE = [
+    "",
+    " ",
+    "\u0000",
+    "%",
+    "../../x",
+    "PS-" * 400,
+    "１２",
+    "'; --",
+    "<b>",
+    "\ud7ff",
+    "a/b/c",
+]
+
+
+@pytest.mark.parametrize("text", STRANGE)
+@pytest.mark.parametrize(
+    ("path", "name"),
+    [
+        ("decode", "text"),
+        ("jump", "q"),
+        ("codenames/palstek/offered", "build"),
+        ("codenames/palstek/ways", "start"),
+        ("document?kind=tool", "name"),
+    ],
+)
+def test_strange_text_is_answered_in_words(
+    path: str, name: str, text: str, client_of_maintainer: Client
+) -> None:
+    base, _, query = path.partition("?")
+    ask = {name: text} | dict(p.split("=") for p in query.split("&") if p)
+    answer = client_of_maintainer.get(f"/api/{base}", ask)
+    assert answer.status_code in (200, 404, 422)
+    if answer.status_code != 200:
+        assert answer.json()["message"]
+
+
+BODIES: list[Any] = [{}, [], {"kind": "tool"}, {"kind": "x", "body": {}}, {"kind": 1, "body": 2}]
+
+
+@pytest.mark.parametrize("body", BODIES)
+@pytest.mark.parametrize("path", ["document", "document/check", "document/retire"])
+def test_strange_body_is_refused_in_words(
+    path: str, body: Any, client_of_maintainer: Client
+) -> None:
+    answer = client_of_maintainer.post(
+        f"/api/{path}", json.dumps(body), content_type="application/json"
+    )
+    assert answer.status_code in (404, 422)
+    assert answer.json()["code"] in ("invalid-request", "no-such-document", "retire-refused")

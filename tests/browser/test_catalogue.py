@@ -308,3 +308,55 @@ def test_readers_find_their_phone_and_its_keys(page: Page) -> None:
     expect(page.get_by_text("Known not to work with Wattläufer 5.0:")).to_be_visible()
     page.goto("/c/palstek/guides/unlock")
     expect(page.get_by_text("Press and keep volume down (right hand)").first).to_be_attached()
+
+
+def test_known_bug_is_added_and_shown_to_readers(bench: Page) -> None:
+    edit(bench, "system?codename=klampe&name=sturmvogel")
+    bench.get_by_role("button", name="Add to features").click()
+    feature = bench.get_by_role("listitem", name="Features, 6")
+    feature.get_by_label("Feature", exact=True).fill("Torch")
+    feature.get_by_label("State").select_option("broken")
+    fault = bench.get_by_text("Torch: say what happens")
+    expect(fault.first).to_be_visible()
+    feature.get_by_label("What happens").fill("It stays dark")
+    expect(fault).to_have_count(0)
+    save(bench, "torch")
+    works = bench.get_by_role("region", name="What works on it")
+    expect(works.get_by_role("row").filter(has_text="Torch")).to_contain_text("broken")
+    reader = bench.context.browser.new_context()  # type: ignore[union-attr]
+    page = reader.new_page()
+    page.goto(bench.url)
+    expect(page.get_by_text("It stays dark")).to_be_visible()
+    reader.close()
+
+
+def test_build_is_edited_and_its_package_without_predecessor_is_marked(bench: Page) -> None:
+    name = "KAI9-K6/BI/2248a"
+    edit(bench, f"build?codename=poller&name={name.replace('/', '%2F')}")
+    bench.get_by_role("button", name="Add to shipped").click()
+    package = bench.get_by_role("listitem", name="Shipped, 3")
+    package.get_by_label("Kind").select_option("incremental")
+    package.get_by_label("Name").fill("trial.mol")
+    package.get_by_label("Size in bytes").fill("lots")
+    expect(bench.get_by_text("expected a whole number, got 'lots'").first).to_be_visible()
+    package.get_by_label("Size in bytes").fill("1000000")
+    expect(bench.get_by_text("needs from_build").first).to_be_visible()
+    package.get_by_label("From exactly").fill("KAI9-K6/BI/2230")
+    save(bench, "a package")
+    one = bench.get_by_role("region", name="Build", exact=True)
+    expect(one).to_contain_text("its predecessor KAI9-K6/BI/2230 is not in the catalogue")
+    edit(bench, f"build?codename=poller&name={name.replace('/', '%2F')}")
+    bench.get_by_role("button", name="Remove Shipped 3").click()
+    save(bench, "taken back")
+    expect(one).to_contain_text("(the same as version 3)")
+
+
+def test_what_is_not_there_is_said(bench: Page) -> None:
+    for path, says in (
+        ("/c/nowhere", "The catalogue has no device nowhere."),
+        ("/tools/nowhere", "The catalogue has no tool nowhere."),
+        ("/edit/colour", "No kind of document is called 'colour'."),
+        ("/c/palstek/builds?build=PS-1.2.3-KU.r1", "The catalogue does not hold this build."),
+    ):
+        bench.goto(path)
+        expect(bench.get_by_text(says)).to_be_visible()
