@@ -249,6 +249,7 @@ def _render_revision(
         "hits": _hits(evidence, base=given.build, variant=variant),
         "warnings": [f for f in findings if f.severity == "warn"],
         "known_bugs": _known_bugs(bundle),
+        "namesakes": [n for n in find_namesakes(bundle.device, load_devices()) if n.codenames],
         "earlier": earlier,
         "earlier_evidence": evidence_for(earlier, now=now) if earlier else None,
         "endings": [(e.value, words) for e, words in ENDING_WORDS.items()],

@@ -2,6 +2,7 @@
 
 import html
 import re
+from typing import Any
 
 import pytest
 from django.core.management import call_command
@@ -9,7 +10,10 @@ from django.test import Client
 
 from anleitung.catalogue.load import find_entry
 from anleitung.catalogue.models import Entry
+from anleitung.catalogue.services.save import save_document
 from anleitung.guides.models import Revision
+from tests.conftest import NOW
+from tests.core.demo_catalogue import plain
 
 
 @pytest.fixture
@@ -66,6 +70,20 @@ def test_guide_that_installs_nothing_lists_no_bugs() -> None:
     assert "Known not to work" not in text
     assert "Press and keep volume down (right hand), plug the cable in" in text
     assert text.count('<svg class="chord"') == 1
+
+
+@pytest.mark.usefixtures("_demo")
+def test_name_of_two_codenames_is_said_on_the_guide(django_user_model: Any) -> None:
+    actor = django_user_model.objects.get(username="tonnenleger")
+    seen = find_entry("device", "achtknoten", "achtknoten").current
+    assert seen is not None
+    value = plain("device", "achtknoten") | {"market_names": ["Bö 2", "Bö Ebb"]}
+    save_document(actor=actor, kind="device", value=value, seen=seen.fingerprint, now=NOW)
+    short = Revision.objects.get(guide__slug="unlock").short
+    text = shown(f"/r/{short}")
+    assert "Bö Ebb is the name of several codenames: palstek, achtknoten." in text
+    assert "This guide is for palstek only." in text
+    assert "achtknoten: the build begins with AK; look under Settings, Phone" in text
 
 
 LOOKED_UP = [

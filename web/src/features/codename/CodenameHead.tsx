@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { NavLink } from "react-router";
+import { Link, NavLink, useLocation } from "react-router";
 import { phoneQuery } from "./phoneQuery";
 
 const TABS = [
@@ -14,22 +14,36 @@ const tab = ({ isActive }: { isActive: boolean }) =>
 /** Where one is, above every page of a codename: its name, and what there is of it. */
 export function CodenameHead({ codename }: { codename: string }) {
   const phone = useQuery(phoneQuery(codename));
+  const onPhonePage = useLocation().pathname === `/c/${codename}`;
   return (
-    <nav aria-label={`Pages of ${codename}`} className="flex flex-wrap gap-x-4 gap-y-1 text-soft">
-      <b className="text-ink">{codename}</b>
-      {TABS.map((each) => (
-        <NavLink key={each.path} to={`/c/${codename}${each.path}`} end={!each.path} className={tab}>
-          {each.says}
-        </NavLink>
-      ))}
-      {phone.data && (
-        <span>
-          {phone.data.maker} {phone.data.market_names.join(", ")}
-        </span>
-      )}
-      <a className="ml-auto" href="/">
-        As readers see it
-      </a>
-    </nav>
+    <>
+      <nav aria-label={`Pages of ${codename}`} className="flex flex-wrap gap-x-4 gap-y-1 text-soft">
+        <b className="text-ink">{codename}</b>
+        {TABS.map((each) => (
+          <NavLink
+            key={each.path}
+            to={`/c/${codename}${each.path}`}
+            end={!each.path}
+            className={tab}
+          >
+            {each.says}
+          </NavLink>
+        ))}
+        {phone.data && (
+          <span>
+            {phone.data.maker} {phone.data.market_names.join(", ")}
+          </span>
+        )}
+        <a className="ml-auto" href="/">
+          As readers see it
+        </a>
+      </nav>
+      {!onPhonePage &&
+        phone.data?.namesakes.map((each) => (
+          <p key={each.says} className="mark mark-warn text-care" title={each.tell.join(". ")}>
+            {each.says} <Link to={`/c/${codename}`}>How to tell</Link>
+          </p>
+        ))}
+    </>
   );
 }

@@ -6,7 +6,8 @@ import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
 import { Conflict } from "./Conflict";
 import { FaultList } from "./FaultList";
-import { Fields, FormContext } from "./Field";
+import { Fields } from "./Field";
+import { FormContext } from "./form";
 import { type KeptEdit, keepEdit, readEdit } from "./kept";
 import { Parts } from "./Parts";
 import { pathOf } from "./pathOf";
@@ -68,8 +69,11 @@ export function Editor({ address, schema, standing }: EditorProps) {
   const moved = save.error instanceof Problem && save.error.body.code === "document-moved";
   const faults = checked.data?.faults ?? [];
   const beside = useDrawn(checked.data);
+  const fields = (own: Schema, path: Path, value: unknown) => (
+    <Fields schema={own} path={path} value={value} />
+  );
   return (
-    <FormContext value={{ root: schema, faults, set, beside }}>
+    <FormContext value={{ root: schema, faults, set, beside, fields }}>
       {kept && (
         <p role="status" className="mark mark-note my-1">
           What you had not saved yet is here again.{" "}

@@ -1,39 +1,9 @@
-import { createContext, type ReactNode, useContext } from "react";
-import type { Fault } from "../../api/client";
+import { useContext } from "react";
+import { Faults, type FieldProps, FormContext, useFaults } from "./form";
 import { ListField } from "./ListField";
 import { MapField } from "./MapField";
 import { isFixed, isScalar, labelOf, resolved, type Schema } from "./schema";
 import type { Path, Values } from "./values";
-
-/** beside: what the site draws of the part at a path, shown where that part is written. */
-interface Form {
-  root: Schema;
-  faults: Fault[];
-  set: (path: Path, value: unknown) => void;
-  beside: (path: Path) => ReactNode;
-}
-
-export const FormContext = createContext<Form>({
-  root: {},
-  faults: [],
-  set: () => {},
-  beside: () => null,
-});
-
-export function useFaults(path: Path): string[] {
-  const { faults } = useContext(FormContext);
-  const at = path.join(".");
-  return faults.filter((each) => each.at.join(".") === at).map((each) => each.message);
-}
-
-export interface FieldProps {
-  name: string;
-  label: string;
-  schema: Schema;
-  path: Path;
-  value: unknown;
-  required?: boolean;
-}
 
 /** One place of a document, whatever it is. */
 export function Field(props: FieldProps) {
@@ -165,16 +135,4 @@ function Scalar({ label, schema, path, value, required }: FieldProps) {
 
 function isTrue(value: unknown): boolean {
   return value === true || value === "true";
-}
-
-export function Faults({ path }: { path: Path }) {
-  const faults = useFaults(path);
-  if (faults.length === 0) return null;
-  return (
-    <ul id={`${path.join(".")}-faults`} className="mark mark-stop text-loss">
-      {faults.map((each) => (
-        <li key={each}>{each}</li>
-      ))}
-    </ul>
-  );
 }

@@ -1,5 +1,5 @@
 import { useContext } from "react";
-import { Faults, type FieldProps, Fields, FormContext } from "./Field";
+import { Faults, type FieldProps, FormContext } from "./form";
 import { isScalar, resolved, type Schema } from "./schema";
 import { moved, type Path, type Values } from "./values";
 
@@ -49,7 +49,7 @@ function linesOf(text: string): string[] {
 }
 
 function Blocks({ label, path, value, item }: FieldProps & { item: Schema }) {
-  const { root, set, beside } = useContext(FormContext);
+  const { root, set, beside, fields } = useContext(FormContext);
   const list = (Array.isArray(value) ? value : []) as Values[];
   const kinds = item.discriminator
     ? Object.entries(item.discriminator.mapping).map(([kind, ref]) => ({
@@ -77,7 +77,7 @@ function Blocks({ label, path, value, item }: FieldProps & { item: Schema }) {
               <div id={name}>
                 <Faults path={[...path, i]} />
                 {beside([...path, i])}
-                <Fields schema={schemaOf(each)} path={[...path, i]} value={each} />
+                {fields(schemaOf(each), [...path, i], each)}
               </div>
               <div className="form-block-acts">
                 <span className="flex gap-2">

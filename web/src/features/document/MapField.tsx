@@ -1,5 +1,5 @@
 import { useContext, useState } from "react";
-import { Faults, type FieldProps, FormContext } from "./Field";
+import { Faults, type FieldProps, FormContext } from "./form";
 import type { Values } from "./values";
 
 /** Named rows of named texts: the command patterns of a tool, one column for each host system. */
