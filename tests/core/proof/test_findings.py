@@ -32,12 +32,12 @@ STORIES: list[tuple[str, str, tuple[Edit, ...], str]] = [
     (
         "wrong-mode",
         "unlock",
-        ((G, "mode: bootloader\n    by: command", "mode: recovery\n    by: command"),),
+        ((G, "mode: bootloader\n    by: chord", "mode: recovery\n    by: chord"),),
         "unlock",
     ),
     (
         "no-link",
-        "unlock",
+        "clean-install",
         ((G, "action: connect\n    confirm: true", "action: connect"),),
         "into-bootloader",
     ),
