@@ -1,6 +1,7 @@
 """The ``anleitung`` command: proving without a database, on the same core as the site."""
 
 import json
+from dataclasses import asdict
 from enum import Enum
 from pathlib import Path
 from typing import Annotated, Any, NoReturn
@@ -12,12 +13,16 @@ from rich.table import Table
 from rich.text import Text
 
 from anleitung.core.diagrams.run import Budget
+from anleitung.core.documents.package import Package
+from anleitung.core.files.lists import checksum_list, wanted_algorithms
+from anleitung.core.files.match import match_files
 from anleitung.core.formats.read_bundle import InvalidBundle, read_bundle, read_scheme
 from anleitung.core.formats.schema import NAMES, json_schema
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.proof.model import FindingOut, ProofOut
 from anleitung.core.proof.prove import prove
 from anleitung.core.schemes.decode import AmbiguousScheme, CannotDecode, Comparison, Reader
+from anleitung.files_at_hand import FolderRefused, files_at_hand
 from anleitung.folder import load_files
 
 CLEAN, FOUND, UNREADABLE, NOT_FINISHED = 0, 1, 2, 3
@@ -119,6 +124,51 @@ def compare_command(
         raise typer.Exit(FOUND)
     more = "" if told is Comparison.SAME else f" than {b.text}"
     typer.echo(f"{a.text} is {told.value}{more}")
+
+
+class Form(Enum):
+    TWO_COLUMN = "two-column"
+    TAGGED = "tagged"
+    METALINK = "metalink"
+
+
+@app.command("verify")
+def verify_command(
+    path: PathArgument,
+    folder: Annotated[Path, typer.Argument(help="The folder with the downloaded files.")],
+    form: Annotated[Format, typer.Option("--format", help="How to print it.")] = Format.TEXT,
+) -> None:
+    """Hold the files of a folder against the set of a bundle. Exit status: 0 all there and right,
+    1 something is not, 2 unreadable."""
+    packages = _set_of(_read(path))
+    try:
+        at_hand = list(files_at_hand(folder, wanted_algorithms(packages)))
+    except (FolderRefused, OSError) as error:
+        _fail(str(error))
+    told = match_files(packages, at_hand)
+    # What lies in a zip is only worth a line where it is one of the set.
+    told = tuple(m for m in told if not m.inside or m.verdict in ("right", "misnamed"))
+    if form is Format.JSON:
+        typer.echo(json.dumps([asdict(m) for m in told], ensure_ascii=False, indent=2))
+    else:
+        for m in told:
+            where = f" (inside {m.inside})" if m.inside else ""
+            typer.echo(f"{m.verdict:12} {m.name}{where}: {m.says}")
+    if any(m.verdict in ("wrong-bytes", "misnamed", "missing") for m in told):
+        raise typer.Exit(FOUND)
+
+
+@app.command("checksums")
+def checksums_command(
+    path: PathArgument,
+    form: Annotated[Form, typer.Option("--form", help="Which form.")] = Form.TWO_COLUMN,
+) -> None:
+    """Print the checksum list of a bundle's file set."""
+    typer.echo(checksum_list(_set_of(_read(path)), form.value), nl=False)
+
+
+def _set_of(bundle: Bundle) -> list[Package]:
+    return list(bundle.world.packages.values())
 
 
 def _decoded(reader: Reader, text: str) -> dict[str, Any]:

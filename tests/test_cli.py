@@ -5,12 +5,14 @@ import os
 import subprocess
 import zipfile
 from pathlib import Path
+from typing import Any
 
 import pytest
 from typer.testing import CliRunner
 
 from anleitung.cli import app
-from tests.core.bundles import Edit, edited_files
+from anleitung.standins.files import file_content
+from tests.core.bundles import Edit, bundle, edited_files
 
 RUN = CliRunner()
 
@@ -151,3 +153,87 @@ def test_scheme_that_reads_two_ways_is_wrong_use(tmp_path: Path) -> None:
     result = RUN.invoke(app, ["decode", "--scheme", str(path), "x"])
     assert result.exit_code == 2
     assert "in two ways" in result.output
+
+
+@pytest.fixture
+def downloads(tmp_path: Path) -> Path:
+    """The files of a guide, as a reader would have them."""
+    home = tmp_path / "downloads"
+    home.mkdir()
+    for package in bundle("clean-install").world.packages.values():
+        (home / package.name).write_bytes(file_content(package.name, package.size))
+    return home
+
+
+def verify(tmp_path: Path, downloads: Path, *more: str) -> Any:
+    return RUN.invoke(
+        app, ["verify", str(folder(tmp_path, "clean-install")), str(downloads), *more]
+    )
+
+
+def test_verify_says_that_all_is_right(tmp_path: Path, downloads: Path) -> None:
+    result = verify(tmp_path, downloads)
+    assert result.exit_code == 0, result.output
+    assert all(line.startswith("right ") for line in result.output.splitlines())
+
+
+def test_verify_names_what_is_wrong_and_what_is_missing(tmp_path: Path, downloads: Path) -> None:
+    first, second, third, *_ = sorted(downloads.iterdir())
+    first.write_bytes(first.read_bytes()[:-5])
+    second.rename(downloads / "renamed.img")
+    third.unlink()
+    (downloads / "note.txt").write_text("x")
+    result = verify(tmp_path, downloads, "--format", "json")
+    told = {m["name"]: m["verdict"] for m in json.loads(result.output)}
+    assert result.exit_code == 1
+    assert told[first.name] == "wrong-bytes"
+    assert told["renamed.img"] == "misnamed"
+    assert told[third.name] == "missing"
+    assert told["note.txt"] == "unknown"
+
+
+def test_verify_looks_into_zip_files_and_survives_bad_ones(tmp_path: Path, downloads: Path) -> None:
+    first, second, *_ = sorted(downloads.iterdir())
+    with zipfile.ZipFile(downloads / "all.zip", "w", zipfile.ZIP_DEFLATED) as archive:
+        archive.write(first, "/etc/../" + first.name)
+    first.unlink()
+    second.unlink()
+    (downloads / "broken.zip").write_bytes(b"PK\x03\x04" + b"\0" * 50)
+    result = verify(tmp_path, downloads)
+    assert f"right        {first.name} (inside all.zip)" in result.output
+    assert f"missing      {second.name}" in result.output
+    assert result.exit_code == 1
+
+
+def test_verify_refuses_a_zip_that_unfolds_without_end(tmp_path: Path, downloads: Path) -> None:
+    with zipfile.ZipFile(downloads / "bomb.zip", "w", zipfile.ZIP_DEFLATED) as archive:
+        archive.writestr("zeros", b"\0" * 50_000_000)
+    result = verify(tmp_path, downloads)
+    assert (result.exit_code, "unfolds to more" in result.output) == (2, True)
+
+
+def test_verify_passes_over_links_that_leave_the_folder(tmp_path: Path, downloads: Path) -> None:
+    (tmp_path / "secret").write_text("x")
+    os.symlink(tmp_path / "secret", downloads / "secret")
+    assert "secret" not in verify(tmp_path, downloads).output
+    assert verify(tmp_path, tmp_path / "nowhere").exit_code == 2
+
+
+@pytest.mark.parametrize("form", ["two-column", "tagged", "metalink"])
+def test_checksums_in_each_form(form: str, tmp_path: Path, downloads: Path) -> None:
+    path = folder(tmp_path, "clean-install")
+    result = RUN.invoke(app, ["checksums", str(path), "--form", form])
+    assert result.exit_code == 0
+    if form == "metalink":
+        assert "<metalink" in result.output
+        return
+    (downloads / "LIST").write_text(result.output)
+    done = subprocess.run(
+        ["cksum", "-a", "sha256", "--strict", "-c", "LIST"]
+        if form == "two-column"
+        else ["cksum", "--strict", "-c", "LIST"],
+        cwd=downloads,
+        capture_output=True,
+        check=False,
+    )
+    assert done.returncode == 0, done.stdout

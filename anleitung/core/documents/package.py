@@ -4,6 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
+from anleitung.core.conditions.model import Condition, all_of, one_of
 from anleitung.core.documents.base import (
     BuildString,
     Document,
@@ -14,9 +15,22 @@ from anleitung.core.documents.base import (
     Token,
     Typed,
 )
+from anleitung.core.documents.file_rules import Derived, Digests, ForbiddenWay, Naming, Way
 
 PackageRole = Literal[
-    "system", "firmware", "add-on", "recovery", "ramdisk", "verity", "root", "kernel", "other"
+    "system",
+    "firmware",
+    "add-on",
+    "recovery",
+    "ramdisk",
+    "verity",
+    "root",
+    "kernel",
+    "host-tool",
+    "driver",
+    "layout-file",
+    "key",
+    "other",
 ]
 
 
@@ -45,6 +59,35 @@ class Package(Document):
     role: PackageRole
     size: Annotated[int, Field(ge=1, le=64 * 2**30, description="bytes")]
     sha256: Sha256 | None = None
+    also: Digests = Field(default=Digests(), title="Other digests")
+    unpacked_size: Annotated[int, Field(ge=1, le=64 * 2**30)] | None = Field(
+        default=None, title="Unpacked size in bytes", description="where it is unpacked on the host"
+    )
+    naming: Naming = Naming()
+    ways: Annotated[tuple[Way, ...], Field(max_length=5)] = Field(
+        default=(), title="May reach the phone", description="copied, pushed, card, stick, sideload"
+    )
+    forbidden: Annotated[tuple[ForbiddenWay, ...], Field(max_length=5)] = Field(
+        default=(), title="Must not reach it by"
+    )
+    licence: ShortText | None = Field(default=None, title="Licence or terms")
+    derived: Derived | None = Field(default=None, title="Made from another file")
+    regions: Annotated[tuple[Token, ...], Field(max_length=60)] = Field(
+        default=(), description="Made for these regions; empty: for all"
+    )
+    platforms: Annotated[tuple[Annotated[int, Field(ge=1, le=999)], ...], Field(max_length=20)] = (
+        Field(default=(), title="Wants one of the platforms")
+    )
+    exact_base: BuildString | None = Field(default=None, title="Wants exactly the base")
+    processors: Annotated[tuple[ShortText, ...], Field(max_length=10)] = Field(
+        default=(), title="For processor families"
+    )
+    refused_by: Annotated[tuple[Id, ...], Field(max_length=40)] = Field(
+        default=(), title="Recoveries that refuse it"
+    )
+    least_partition: Annotated[int, Field(ge=1, le=64 * 2**30)] | None = Field(
+        default=None, title="Least size of the partition, in bytes"
+    )
     sources: Annotated[tuple[ShortText, ...], Field(max_length=10)] = ()
     variants: Annotated[tuple[Token, ...], Field(max_length=40)] = Field(
         default=(), description="Made for these variants; empty: for all"
@@ -67,6 +110,26 @@ class Package(Document):
     def _writes_something(self) -> "Package":
         if self.writes and self.content is None:
             raise ValueError("a package that writes partitions says what stands there (content)")
+        if self.derived is not None and (self.sha256 or self.sources):
+            raise ValueError("a derived file has no digest and no source of its own, only a chain")
+        both = sorted({f.way for f in self.forbidden} & set(self.ways))
+        if both:
+            raise ValueError(f"{both[0]} is allowed and forbidden at once")
+        clash = sorted(set(self.installed_by) & set(self.refused_by))
+        if clash:
+            raise ValueError(f"{clash[0]} accepts and refuses it at once")
         if self.switches_slot and self.writes_to == "running":
             raise ValueError("switches_slot needs writes_to: other or both")
         return self
+
+    @property
+    def asks(self) -> Condition | None:
+        """All that its installer checks of the phone before it writes anything, in one."""
+        parts = [self.demands.condition] if self.demands else []
+        if self.regions:
+            parts.append(one_of("region", list(self.regions)))
+        if self.platforms:
+            parts.append(one_of("platform", [str(p) for p in self.platforms]))
+        if self.exact_base:
+            parts.append(one_of("base", [self.exact_base]))
+        return all_of(parts) if parts else None

@@ -1,33 +1,151 @@
-"""The usual two-column checksum list: digest, a mark, name."""
+"""Checksum lists: the two-column and the tagged form, read mixed, written as their programs do."""
 
 import re
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field
 
-_LINE = re.compile(r"(\\?)([0-9a-fA-F]{64}) [ *](.+)")
+from anleitung.core.errors import AnleitungError
+
 NAME = "SHA256SUMS"
+MAX_LIST_BYTES = 2_000_000
+MAX_LIST_LINES = 20_000
+
+# Hex digits → the algorithms that write so many. BLAKE3 writes as many as SHA-256.
+BY_LENGTH = {32: ("md5",), 40: ("sha1",), 64: ("sha256", "blake3"), 128: ("sha512",)}
+TAGS = {"MD5": "md5", "SHA1": "sha1", "SHA256": "sha256", "SHA512": "sha512", "BLAKE3": "blake3"}
+LENGTHS = {name: length for length, names in BY_LENGTH.items() for name in names}
+
+_COLUMNS = re.compile(r"(\\?)([0-9A-Fa-f]+)(?: [ *]|\t)(.+)")
+_TAGGED = re.compile(r"(\\?)([A-Z0-9]{3,10}) \((.+)\) ?= ?([0-9A-Fa-f ]+)")
 
 
-def write_checksums(digests: dict[str, str]) -> str:
+class InvalidList(AnleitungError):
+    """A list that is too large to be one, or holds nothing that can be read."""
+
+    code = "invalid-list"
+
+
+@dataclass(frozen=True, slots=True)
+class Listed:
+    """One line. algorithm: as its tag or its length says; name: without its folder."""
+
+    name: str
+    algorithm: str
+    digest: str
+    folder: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class LineFault:
+    line: int
+    message: str
+
+
+@dataclass(frozen=True)
+class ChecksumList:
+    """lines: in their order; faults: what could not be read, a sentence each."""
+
+    lines: tuple[Listed, ...]
+    faults: tuple[LineFault, ...]
+
+    def digests(self, algorithm: str) -> dict[str, str]:
+        """Name → digest, of one algorithm; the last of a name counts."""
+        return {each.name: each.digest for each in self.lines if each.algorithm == algorithm}
+
+
+@dataclass
+class _Reading:
+    default: str
+    lines: list[Listed] = field(default_factory=list)
+    faults: list[LineFault] = field(default_factory=list)
+
+
+def read_checksums(text: str, *, algorithm: str = "sha256") -> ChecksumList:
+    """Reads every line by itself, so forms may be mixed. Raises InvalidList.
+
+    algorithm: what 64 digits without a tag mean, sha256 or blake3. Comments (#, ;) and empty lines
+    are passed over; a byte-order mark and any line ends are taken.
+    """
+    if len(text) > MAX_LIST_BYTES:
+        raise InvalidList(f"larger than {MAX_LIST_BYTES // 1_000_000} MB; a list is shorter")
+    lines = text.removeprefix("\ufeff").replace("\r\n", "\n").replace("\r", "\n").split("\n")
+    if len(lines) > MAX_LIST_LINES:
+        raise InvalidList(f"more than {MAX_LIST_LINES:,} lines")
+    reading = _Reading(algorithm)
+    for number, line in enumerate(lines, 1):
+        if line.strip() and not line.lstrip().startswith(("#", ";")):
+            _read_line(number, line, reading)
+    return ChecksumList(tuple(reading.lines), tuple(reading.faults))
+
+
+def _read_line(number: int, line: str, reading: _Reading) -> None:
+    tagged = _TAGGED.fullmatch(line.strip())
+    if tagged is not None:
+        escaped, tag, name, digest = tagged.groups()
+        algorithm = TAGS.get(tag)
+        if algorithm is None:
+            known = ", ".join(TAGS)
+            says = f"{tag} is no algorithm that is known here; known are {known}"
+            reading.faults.append(LineFault(number, says))
+            return
+        _take(number, escaped, name, digest.replace(" ", ""), algorithm, reading)
+        return
+    columns = _COLUMNS.fullmatch(line.strip(" "))
+    if columns is None:
+        says = "expected a digest, two spaces and a file name, or the tagged form"
+        reading.faults.append(LineFault(number, says))
+        return
+    escaped, digest, name = columns.groups()
+    names = BY_LENGTH.get(len(digest))
+    if names is None:
+        says = f"{len(digest)} hex digits belong to no digest; 64 to SHA-256, 128 to SHA-512"
+        reading.faults.append(LineFault(number, says))
+        return
+    algorithm = reading.default if reading.default in names else names[0]
+    _take(number, escaped, name, digest, algorithm, reading)
+
+
+def _take(
+    number: int, escaped: str, name: str, digest: str, algorithm: str, reading: _Reading
+) -> None:
+    if len(digest) != LENGTHS[algorithm]:
+        says = f"{algorithm} has {LENGTHS[algorithm]} hex digits, here are {len(digest)}"
+        reading.faults.append(LineFault(number, says))
+        return
+    if escaped:
+        name = _unescape(name)
+    folder, _, last = name.replace("\\", "/").rpartition("/") if not escaped else ("", "", name)
+    if ".." in folder.split("/") or last in ("", ".", ".."):
+        reading.faults.append(LineFault(number, "this path leaves its folder, or names no file"))
+        return
+    reading.lines.append(Listed(last, algorithm, digest.lower(), folder))
+
+
+def _unescape(name: str) -> str:
+    signs = {"n": "\n", "r": "\r"}
+    return re.sub(r"\\(.)", lambda m: signs.get(m[1], m[1]), name)
+
+
+def _escape(name: str) -> tuple[str, str]:
+    """(mark, name) as the programs write names with line ends or backslashes."""
+    escaped = name.replace("\\", "\\\\").replace("\n", "\\n").replace("\r", "\\r")
+    return ("\\" if escaped != name else ""), escaped
+
+
+def write_checksums(digests: Mapping[str, str]) -> str:
     """digests: file name → SHA-256. Sorted by name; accepted by ``sha256sum -c``."""
     lines = []
     for name, digest in sorted(digests.items()):
-        escaped = name.replace("\\", "\\\\").replace("\n", "\\n")
-        lines.append(f"{chr(92) if escaped != name else ''}{digest}  {escaped}\n")
+        mark, escaped = _escape(name)
+        lines.append(f"{mark}{digest}  {escaped}\n")
     return "".join(lines)
 
 
-def read_checksums(text: str) -> tuple[dict[str, str], list[int]]:
-    """File name → lower-case digest, and the numbers of the lines that cannot be read."""
-    found: dict[str, str] = {}
-    unreadable = []
-    for number, line in enumerate(text.splitlines(), 1):
-        if not line.strip() or line.startswith("#"):
-            continue
-        match = _LINE.fullmatch(line)
-        if match is None:
-            unreadable.append(number)
-            continue
-        name = match[3]
-        if match[1]:
-            name = re.sub(r"\\(.)", lambda m: "\n" if m[1] == "n" else m[1], name)
-        found[name] = match[2].lower()
-    return found, unreadable
+def write_tagged(listed: Iterable[Listed]) -> str:
+    """The tagged form, as ``sha256sum --tag`` writes it; several algorithms in one list."""
+    tags = {algorithm: tag for tag, algorithm in TAGS.items()}
+    lines = []
+    for each in sorted(listed, key=lambda x: (x.name, x.algorithm)):
+        mark, escaped = _escape(each.name)
+        lines.append(f"{mark}{tags[each.algorithm]} ({escaped}) = {each.digest}\n")
+    return "".join(lines)

@@ -17,7 +17,7 @@ from anleitung.core.documents.scheme import NamingScheme
 from anleitung.core.documents.tool import Tool
 from anleitung.core.errors import AnleitungError
 from anleitung.core.formats.checksums import NAME as CHECKSUMS
-from anleitung.core.formats.checksums import read_checksums
+from anleitung.core.formats.checksums import InvalidList, read_checksums
 from anleitung.core.formats.faults import Location, faults_of
 from anleitung.core.formats.yaml_tree import InvalidYaml, Tree, read_yaml
 from anleitung.core.guide.bundle import Bundle, step_places
@@ -271,9 +271,14 @@ class _Reader:
     def compare_checksums(self, text: str | None, packages: tuple[Package, ...]) -> None:
         if text is None:
             return
-        listed, unreadable = read_checksums(text)
-        for number in unreadable:
-            self.fault(CHECKSUMS, number, "expected 64 hex digits, two spaces and a file name")
+        try:
+            read = read_checksums(text)
+        except InvalidList as error:
+            self.fault(CHECKSUMS, 0, str(error))
+            return
+        for fault in read.faults:
+            self.fault(CHECKSUMS, fault.line, fault.message)
+        listed = read.digests("sha256")
         digests = {p.name: p.sha256 for p in packages}
         for name, digest in listed.items():
             if name not in digests:

@@ -234,12 +234,30 @@ class Bundle:
                 yield Mismatch(
                     file, ("least_base",), f"builds.yaml does not list {package.least_base}"
                 )
-            if package.demands is not None:
-                for fault in check_condition(package.demands.condition, self.world.vocabulary):
+            if package.asks is not None:
+                for fault in check_condition(package.asks, self.world.vocabulary):
                     yield Mismatch(file, ("demands",), fault)
+            yield from self._derived_mismatches(package, file)
             other = names.setdefault(package.name, package.id)
             if other != package.id:
                 yield Mismatch(file, ("name",), f"package {other} has the same file name")
+
+    def _derived_mismatches(self, package: Package, file: str) -> Iterator[Mismatch]:
+        """A derived file hangs, over any number of links, on one whose digest is known."""
+        seen: list[str] = []
+        here: Package | None = package
+        known = {p.id: p for p in self.packages}
+        while here is not None and here.derived is not None:
+            if here.id in seen:
+                yield Mismatch(file, ("derived", "source"), f"{package.id} is made from itself")
+                return
+            seen.append(here.id)
+            source = here.derived.source
+            here = known.get(source)
+            if here is None:
+                yield Mismatch(
+                    file, ("derived", "source"), f"no document in the bundle has the id {source}"
+                )
 
 
 def _build_key(build: Build) -> tuple[str, int, str]:

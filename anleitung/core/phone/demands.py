@@ -36,6 +36,13 @@ def require_at_hand(phone: Phone, world: World, file: str) -> Package:
     return package
 
 
+def require_on_storage(phone: Phone, file: str) -> None:
+    if phone.is_(f"internal.{file}", "wiped"):
+        phone.stop("file-wiped", file)
+    if not phone.is_(f"internal.{file}", "there"):
+        phone.stop("file-not-on-storage", file)
+
+
 def write_content(phone: Phone, world: World, side: str, part: str, package: Package) -> None:
     """Puts what the package holds into one partition of one side."""
     partition = world.device.layout.named(part)
@@ -43,6 +50,9 @@ def write_content(phone: Phone, world: World, side: str, part: str, package: Pac
         phone.stop("no-such-partition", part)
     if partition.role == "unique":
         phone.stop("unique-partition-touched", part)
+    # Nothing checks the region of an image that is written; what it does then is not known.
+    if package.regions and not phone.isin("region", frozenset(package.regions)):
+        phone.stop("package-for-another-region", package.id)
     content = package.content
     if content is None:
         phone.stop("content-not-described", package.id)

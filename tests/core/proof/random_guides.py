@@ -76,6 +76,8 @@ def _action(random: Random) -> dict[str, Any]:
             {"action": "unlock"},
             {"action": "obtain", "files": list(FILES), "verify": random.random() < 0.7},
             {"action": "place", "file": file},
+            {"action": "derive", "file": file},
+            {"action": "fetch", "file": file},
             {"action": "flash", "partition": part, "file": file, "where": where},
             {"action": "flash", "partition": "radio", "file": file, "where": where},
             {"action": "boot-once", "file": "rettungsring"},

@@ -72,6 +72,18 @@ STORIES: list[tuple[str, str, tuple[Edit, ...], str]] = [
         "start-rettungsring",
     ),
     (
+        "file-not-derived",
+        "clean-install",
+        ((G, "action: boot-once\n    file", "action: derive\n    file"),),
+        "start-rettungsring",
+    ),
+    (
+        "package-for-another-region",
+        "clean-install",
+        (("packages/radio-m6.yaml", "variants: [M6]", "variants: [M6]\nregions: [KU]"),),
+        "radio-for-m6",
+    ),
+    (
         "file-used-unchecked",
         "clean-install",
         ((G, "    verify: true\n", ""),),

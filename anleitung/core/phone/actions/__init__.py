@@ -5,7 +5,9 @@ from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.actions.boot_once import BootOnce
 from anleitung.core.phone.actions.check import Check
 from anleitung.core.phone.actions.connect import Connect
+from anleitung.core.phone.actions.derive import Derive
 from anleitung.core.phone.actions.enter_mode import EnterMode
+from anleitung.core.phone.actions.fetch import Fetch
 from anleitung.core.phone.actions.flash import Flash
 from anleitung.core.phone.actions.format_data import FormatData
 from anleitung.core.phone.actions.install import Install
@@ -25,6 +27,8 @@ ACTIONS: tuple[type[Step], ...] = (
     Unlock,
     Obtain,
     Place,
+    Derive,
+    Fetch,
     Flash,
     BootOnce,
     FormatData,
@@ -42,6 +46,8 @@ AnyAction = (
     | Unlock
     | Obtain
     | Place
+    | Derive
+    | Fetch
     | Flash
     | BootOnce
     | FormatData

@@ -11,6 +11,7 @@ from anleitung.core.phone.demands import (
     require_in_set,
     require_link,
     require_mode,
+    require_on_storage,
     sides_of,
     switch_slot,
     write_content,
@@ -34,7 +35,7 @@ class Install(Step):
             require_link(phone)
             require_at_hand(phone, world, self.file)
         else:
-            _require_on_storage(phone, self.file)
+            require_on_storage(phone, self.file)
         _require_accepted(phone, world, package)
         for side in sides_of(package.writes_to):
             for part in package.writes:
@@ -63,21 +64,17 @@ class Install(Step):
         return (self.file,)
 
 
-def _require_on_storage(phone: Phone, file: str) -> None:
-    if phone.is_(f"internal.{file}", "wiped"):
-        phone.stop("file-wiped", file)
-    if not phone.is_(f"internal.{file}", "there"):
-        phone.stop("file-not-on-storage", file)
-
-
 def _require_accepted(phone: Phone, world: World, package: Package) -> None:
     """The running recovery takes this package, and what the package demands is true."""
     if package.installed_by and not phone.isin("running", frozenset(package.installed_by)):
         if phone.is_("temporary", "gone"):
             phone.stop("temporary-recovery-gone", package.id)
         phone.stop("recovery-refuses", package.id)
-    if package.demands is not None:
-        met = phone.truth(world.formula(package.demands.condition))
+    if package.refused_by and phone.isin("running", frozenset(package.refused_by)):
+        phone.stop("recovery-refuses", package.id)
+    asks = package.asks
+    if asks is not None:
+        met = phone.truth(world.formula(asks))
         if met is None:
             phone.find("demand-not-decided", package.id)
         elif not met:

@@ -19,6 +19,7 @@ FINDING = FindingKind(
 
 
 def check(compiled: Compiled) -> Iterator[Found]:
+    # A derived file has none of its own: the bundle holds it to the file that it is made from.
     for package in compiled.bundle.world.packages.values():
-        if package.sha256 is None:
+        if package.sha256 is None and package.derived is None:
             yield Found(FINDING.id, package.id, "", None)

@@ -1,7 +1,5 @@
-"""YAML as text with positions, and the two-column checksum list."""
+"""YAML as text with positions."""
 
-import subprocess
-from pathlib import Path
 from typing import Any
 
 import pytest
@@ -9,7 +7,6 @@ import yaml
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from anleitung.core.formats.checksums import read_checksums, write_checksums
 from anleitung.core.formats.yaml_tree import InvalidYaml, read_yaml
 
 _text = st.text(st.characters(exclude_categories=["C"]), max_size=8)
@@ -64,51 +61,3 @@ def test_a_bomb_is_refused_before_it_unfolds() -> None:
     lines += [f"a{i}: &a{i} [{', '.join([f'*a{i - 1}'] * 9)}]" for i in range(1, 10)]
     with pytest.raises(InvalidYaml, match="anchors"):
         read_yaml("\n".join(lines))
-
-
-_names = st.text(st.characters(exclude_categories=["C", "Z"]), min_size=1, max_size=12).map(
-    lambda name: name.replace("/", "_")
-)
-_digests = st.text("0123456789abcdef", min_size=64, max_size=64)
-
-
-@given(st.dictionaries(_names, _digests, max_size=5))
-def test_list_reads_back_as_it_was_written(digests: dict[str, str]) -> None:
-    assert read_checksums(write_checksums(digests)) == (digests, [])
-
-
-@pytest.mark.parametrize(
-    ("line", "name"),
-    [
-        ("{d}  plain.img", "plain.img"),
-        ("{d} *binary.img", "binary.img"),
-        ("{D}  upper.img", "upper.img"),
-        ("\\{d}  two\\nlines", "two\nlines"),
-        ("\\{d}  back\\\\slash", "back\\slash"),
-    ],
-)
-def test_usual_marks_are_read(line: str, name: str) -> None:
-    digest = "ab" * 32
-    text = line.replace("{d}", digest).replace("{D}", digest.upper())
-    assert read_checksums(text) == ({name: digest}, [])
-
-
-def test_unreadable_lines_are_numbered() -> None:
-    assert read_checksums("# remark\n\nnonsense\n" + "0" * 63 + "  short\n") == ({}, [3, 4])
-
-
-def test_the_usual_program_accepts_the_list(tmp_path: Path) -> None:
-    from hashlib import sha256
-
-    digests = {}
-    for name in ("a.img", "back\\slash.img", "blank space.img"):
-        (tmp_path / name).write_text(name)
-        digests[name] = sha256(name.encode()).hexdigest()
-    (tmp_path / "SHA256SUMS").write_text(write_checksums(digests))
-    done = subprocess.run(
-        ["sha256sum", "--strict", "-c", "SHA256SUMS"],
-        cwd=tmp_path,
-        capture_output=True,
-        check=False,
-    )
-    assert done.returncode == 0, done.stdout

@@ -1,0 +1,80 @@
+"""What belongs to a file beside its bytes: other digests, its name, its ways, its origin."""
+
+import re
+from typing import Annotated, Literal
+
+from pydantic import Field, model_validator
+
+from anleitung.core.documents.base import Document, FileName, Id, ShortText
+
+Sha512 = Annotated[str, Field(pattern=r"^[0-9a-f]{128}$")]
+Blake3 = Annotated[str, Field(pattern=r"^[0-9a-f]{64}$")]
+Sha1 = Annotated[str, Field(pattern=r"^[0-9a-f]{40}$")]
+Md5 = Annotated[str, Field(pattern=r"^[0-9a-f]{32}$")]
+WEAK = frozenset({"sha1", "md5"})  # a second file with the same digest can be made on purpose
+
+Way = Literal["copied", "pushed", "card", "stick", "sideload"]
+
+
+class Digests(Document):
+    """Digests beside SHA-256. sha1 and md5 are weak: they find a broken copy, no forged one."""
+
+    sha512: Sha512 | None = None
+    blake3: Blake3 | None = None
+    sha1: Sha1 | None = None
+    md5: Md5 | None = None
+
+    @property
+    def given(self) -> dict[str, str]:
+        return {name: value for name, value in self.model_dump().items() if value}
+
+
+class Naming(Document):
+    """keep: exactly as it is; fixed: renamed to one name; free: any name."""
+
+    rule: Literal["keep", "fixed", "free"] = "keep"
+    fixed: FileName | None = Field(default=None, title="Renamed to")
+    because: ShortText | None = Field(default=None, title="Why")
+
+    @model_validator(mode="after")
+    def _says_the_name(self) -> "Naming":
+        if (self.rule == "fixed") != (self.fixed is not None):
+            raise ValueError("a fixed name belongs to the rule fixed, and to no other")
+        if self.rule == "fixed" and self.because is None:
+            raise ValueError("say why the file is renamed: a reader who does not know leaves it")
+        return self
+
+
+class ForbiddenWay(Document):
+    way: Way
+    because: ShortText = Field(title="Why not")
+
+
+_PATTERN_SIGNS = re.compile(r"[A-Za-z0-9._+ -]|\*")
+
+
+class Derived(Document):
+    """Made by the reader from another file, so that no digest can be known before.
+
+    pattern: the name of what comes out, with * for what differs from phone to phone.
+    """
+
+    source: Id = Field(title="Made from", description="id of the package")
+    made: Literal["patched", "unpacked", "renamed", "other"]
+    place: Literal["phone", "host"] = Field(title="Made on the")
+    by: ShortText = Field(title="How")
+    pattern: Annotated[str, Field(min_length=1, max_length=150)] = Field(title="Name pattern")
+
+    @model_validator(mode="after")
+    def _pattern_is_plain(self) -> "Derived":
+        if not all(_PATTERN_SIGNS.fullmatch(sign) for sign in self.pattern):
+            raise ValueError("the pattern is a plain file name with at most three *")
+        if self.pattern.count("*") > 3:
+            raise ValueError("the pattern has more than three *")
+        return self
+
+    def names(self, name: str) -> bool:
+        """Does a file name fit the pattern? Linear: at most three gaps in a short name."""
+        parts = map(re.escape, self.pattern.split("*"))
+        fits = re.fullmatch("[^/]*?".join(parts), name) if len(name) <= 150 else None
+        return fits is not None

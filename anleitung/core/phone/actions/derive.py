@@ -1,0 +1,44 @@
+"""A file is made from another one, on the host or on the phone."""
+
+from gettext import gettext as _
+from typing import Literal
+
+from anleitung.core.documents.base import Id
+from anleitung.core.phone.actions.base import Step
+from anleitung.core.phone.demands import require_in_set, require_mode, require_on_storage
+from anleitung.core.phone.world import Phone, World
+
+
+class Derive(Step):
+    action: Literal["derive"]
+    file: Id
+
+    usual = (30, 180)
+
+    def run(self, phone: Phone, world: World) -> None:
+        package = require_in_set(phone, world, self.file)
+        if package.derived is None:
+            phone.stop("file-not-derived", self.file)
+        source = package.derived.source
+        require_in_set(phone, world, source)
+        if package.derived.place == "phone":
+            require_mode(phone, "system")
+            require_on_storage(phone, source)
+            phone.set(f"internal.{self.file}", "there")
+            return
+        if phone.is_(f"host.{source}", "absent"):
+            phone.stop("file-not-at-hand", source)
+        # As sure as what it was made from: an unchecked source makes an unchecked file.
+        phone.copy(f"host.{self.file}", f"host.{source}")
+
+    def sentence(self, world: World) -> str:
+        package = world.packages.get(self.file)
+        made = package.derived if package else None
+        if made is None:
+            return _("Make {name}").format(name=world.file_name(self.file))
+        return _("Make {name} from {source}: {by}").format(
+            name=made.pattern, source=world.file_name(made.source), by=made.by
+        )
+
+    def used_files(self) -> tuple[str, ...]:
+        return (self.file,)
