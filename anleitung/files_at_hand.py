@@ -9,7 +9,7 @@ from typing import IO, Any
 import blake3
 
 from anleitung.core.errors import AnleitungError
-from anleitung.core.files.match import HEAD_BYTES, Found
+from anleitung.core.files.match import HEAD_BYTES, Found, looks_like_page
 
 CHUNK = 1 << 20
 MAX_FILES = 500
@@ -63,7 +63,8 @@ def digested(
         head = head or chunk[:HEAD_BYTES]
         for each in running.values():
             each.update(chunk)
-    return Found(name, size, {a: each.hexdigest() for a, each in running.items()}, head, inside)
+    digests = {a: each.hexdigest() for a, each in running.items()}
+    return Found(name, size, digests, looks_like_page(head), inside)
 
 
 def _inside(path: Path, algorithms: set[str]) -> Iterator[Found]:

@@ -29,6 +29,7 @@ STATUS = {
     "invalid-csv": 422,
     "too-many-lines": 422,
     "retire-refused": 422,
+    "invalid-list": 422,
 }
 FAILURES = frozenset(sorted({*STATUS.values(), 400, 422}))
 

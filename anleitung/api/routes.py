@@ -10,6 +10,7 @@ from ninja.security import django_auth
 
 from anleitung.accounts.roles import ADMINISTRATOR, is_maintainer, require_maintainer
 from anleitung.api.catalogue_routes import router as catalogue_router
+from anleitung.api.file_routes import router as file_router
 from anleitung.api.pages import home, page_of
 from anleitung.api.problems import FAILURES, ProblemOut, add_handlers
 from anleitung.api.shapes import (
@@ -145,6 +146,7 @@ def make_api() -> NinjaAPI:
     add_handlers(api)
     api.add_router("", router)
     api.add_router("", catalogue_router)
+    api.add_router("", file_router)
     return api
 
 

@@ -132,11 +132,13 @@ WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/assets/.+-[A-Za-z0-9_-]{8}\."
 CONTENT_SECURITY_POLICY = {
     "DIRECTIVES": {
         "default-src": [NONE],
-        "script-src": [SELF],
+        # The digests are computed by WebAssembly, which needs this word and no other script.
+        "script-src": [SELF, "'wasm-unsafe-eval'"],
         "style-src": [SELF],
         "img-src": [SELF, "data:"],
         "font-src": [SELF],
         "connect-src": [SELF],
+        "worker-src": [SELF],
         "form-action": [SELF],
         "frame-ancestors": [NONE],
         "base-uri": [NONE],

@@ -13,14 +13,22 @@ HEAD_BYTES = 512
 _PAGE = (b"<!doctype html", b"<html", b"<head", b"<?xml")
 
 
+def looks_like_page(head: bytes) -> bool:
+    """head: the first HEAD_BYTES of a file."""
+    return head.lstrip().lower().startswith(_PAGE)
+
+
 @dataclass(frozen=True, slots=True)
 class Found:
-    """A file at hand. digests: algorithm → hex; head: its first bytes; inside: it lies in a zip."""
+    """A file at hand. digests: algorithm → hex; inside: the zip file in which it lies, or "".
+
+    is_page: its first bytes are those of a web page.
+    """
 
     name: str
     size: int
     digests: Mapping[str, str]
-    head: bytes = b""
+    is_page: bool = False
     inside: str = ""
 
 
@@ -50,7 +58,7 @@ def match_files(
 ) -> tuple[Matched, ...]:
     """One line for each file at hand, in their order, then one for each that is missing."""
     judged = [_judge(each, packages, known) for each in found]
-    there = {m.package for m in judged if m.verdict in ("right", "misnamed", "derived")}
+    there = {m.package for m in judged}
     missing = [_missing(p) for p in packages if p.id not in there]
     return (*judged, *missing)
 
@@ -99,7 +107,7 @@ def _why_wrong(found: Found, package: Package, known: KnownBytes) -> str:
     other = known.by_sha256.get(found.digests.get("sha256", ""))
     if other:
         return _("other bytes under this name: they are {what}").format(what=other)
-    if found.head.lstrip().lower().startswith(_PAGE):
+    if found.is_page:
         return _("this is a web page, not the file: the host showed a page instead. Fetch it again")
     if found.size < package.size:
         return _("cut short: {got:,} of {want:,} bytes. Fetch it again").format(

@@ -21,6 +21,9 @@ export type Preview = components["schemas"]["PreviewOut"];
 export type JudgedField = components["schemas"]["JudgedFieldOut"];
 export type Place = components["schemas"]["PlaceLineOut"];
 export type Fault = components["schemas"]["FaultOut"];
+export type FilesPageData = components["schemas"]["FilesPageOut"];
+export type FileSetData = components["schemas"]["FileSetOut"];
+export type Matched = components["schemas"]["MatchedOut"];
 export type ProblemBody = components["schemas"]["ProblemOut"];
 
 /** A failure as the API tells it; every failure has this one shape. */

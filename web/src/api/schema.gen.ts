@@ -73,6 +73,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/codenames/{codename}/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Files */
+        get: operations["anleitung_api_file_routes_get_files"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/codenames/{codename}/offered": {
         parameters: {
             query?: never;
@@ -267,6 +284,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drafts/{codename}/{slug}/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Files */
+        post: operations["anleitung_api_file_routes_post_files"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drafts/{codename}/{slug}/prove-today": {
         parameters: {
             query?: never;
@@ -312,6 +346,77 @@ export interface paths {
         put?: never;
         /** Draft Take Today */
         post: operations["anleitung_api_routes_draft_take_today"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/file-set": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get File Set
+         * @description A revision by its short fingerprint, or the draft of a guide.
+         */
+        get: operations["anleitung_api_file_routes_get_file_set"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/file-set/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Compare */
+        post: operations["anleitung_api_file_routes_post_compare"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/file-set/list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get List */
+        get: operations["anleitung_api_file_routes_get_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/file-set/match": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Match */
+        post: operations["anleitung_api_file_routes_post_match"];
         delete?: never;
         options?: never;
         head?: never;
@@ -461,6 +566,13 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** AddFilesIn */
+        AddFilesIn: {
+            /** Files */
+            files: components["schemas"]["NewFileIn"][];
+            /** Seen */
+            seen: string;
+        };
         /** AddedOut */
         AddedOut: {
             /** Changed */
@@ -752,6 +864,18 @@ export interface components {
             text: string;
         };
         /**
+         * DigestOut
+         * @description weak: another file with the same digest can be made on purpose.
+         */
+        DigestOut: {
+            /** Algorithm */
+            algorithm: string;
+            /** Digest */
+            digest: string;
+            /** Weak */
+            weak: boolean;
+        };
+        /**
          * DocumentOut
          * @description One version of a document. versions: the newest first; retired: the reason, or empty.
          */
@@ -841,6 +965,40 @@ export interface components {
             /** Value */
             value: string;
         };
+        /**
+         * FileLineOut
+         * @description One package of a set, in the order of use. used_at: numbers of the steps.
+         */
+        FileLineOut: {
+            /** Demands */
+            demands: string[];
+            /** Derived */
+            derived: string;
+            /** Digests */
+            digests: components["schemas"]["DigestOut"][];
+            /** Id */
+            id: string;
+            /** Licence */
+            licence: string;
+            /** Name */
+            name: string;
+            /** Name Rule */
+            name_rule: string;
+            /** Role */
+            role: string;
+            /** Size */
+            size: number;
+            /** Size Words */
+            size_words: string;
+            /** Sources */
+            sources: string[];
+            /** Used At */
+            used_at: number[];
+            /** Ways */
+            ways: string;
+            /** Writes */
+            writes: string[];
+        };
         /** FileOut */
         FileOut: {
             /** Id */
@@ -859,6 +1017,37 @@ export interface components {
             sources: string[];
             /** Variants */
             variants: string[];
+        };
+        /**
+         * FileSetOut
+         * @description algorithms: what must be computed to hold files against this set.
+         */
+        FileSetOut: {
+            /** Algorithms */
+            algorithms: string[];
+            /** Files */
+            files: components["schemas"]["FileLineOut"][];
+            /** Fingerprint */
+            fingerprint: string;
+            room: components["schemas"]["RoomOut"];
+            /** Short */
+            short: string;
+            /** Slug */
+            slug: string;
+            /** State */
+            state: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * FilesPageOut
+         * @description Every set of a codename, and what the cross-checks over all guides say of them.
+         */
+        FilesPageOut: {
+            /** Matters */
+            matters: components["schemas"]["MatterOut"][];
+            /** Sets */
+            sets: components["schemas"]["SetLineOut"][];
         };
         /**
          * FindingOut
@@ -915,6 +1104,30 @@ export interface components {
             value: string;
             /** Words */
             words: string;
+        };
+        /**
+         * FoundIn
+         * @description A file at hand, as the browser digested it. Its bytes stay where they are.
+         */
+        FoundIn: {
+            /** Digests */
+            digests: {
+                [key: string]: string;
+            };
+            /**
+             * Inside
+             * @default
+             */
+            inside: string;
+            /**
+             * Is Page
+             * @default false
+             */
+            is_page: boolean;
+            /** Name */
+            name: string;
+            /** Size */
+            size: number;
         };
         /**
          * GuideLineOut
@@ -1013,6 +1226,23 @@ export interface components {
             /** Start */
             start: string;
         };
+        /** ListIn */
+        ListIn: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * ListLineOut
+         * @description verdict: agrees, differs, not-in-set, not-listed, or unreadable.
+         */
+        ListLineOut: {
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /** Verdict */
+            verdict: string;
+        };
         /**
          * ListedOut
          * @description One line of a list of documents.
@@ -1038,6 +1268,35 @@ export interface components {
             is_sight: boolean;
             /** Says */
             says: string;
+        };
+        /** MatchIn */
+        MatchIn: {
+            /** Found */
+            found: components["schemas"]["FoundIn"][];
+        };
+        /** MatchedOut */
+        MatchedOut: {
+            /** Inside */
+            inside: string;
+            /** Name */
+            name: string;
+            /** Package */
+            package: string;
+            /** Says */
+            says: string;
+            /** Verdict */
+            verdict: string;
+        };
+        /** MatterOut */
+        MatterOut: {
+            /** Kind */
+            kind: string;
+            /** Says */
+            says: string;
+            /** Sets */
+            sets: string[];
+            /** Tone */
+            tone: string;
         };
         /** MeOut */
         MeOut: {
@@ -1068,6 +1327,19 @@ export interface components {
             says: string;
             /** Tell */
             tell: string[];
+        };
+        /** NewFileIn */
+        NewFileIn: {
+            /** Digests */
+            digests: {
+                [key: string]: string;
+            };
+            /** Name */
+            name: string;
+            /** Role */
+            role: string;
+            /** Size */
+            size: number;
         };
         /** OfferedOut */
         OfferedOut: {
@@ -1383,6 +1655,25 @@ export interface components {
              */
             reason: string;
         };
+        /** RoomOut */
+        RoomOut: {
+            /** Copy Time */
+            copy_time: string;
+            /** Download */
+            download: string;
+            /** Download Time */
+            download_time: string;
+            /** Host */
+            host: string;
+            /** Inner */
+            inner: string;
+            /** Internal */
+            internal: string;
+            /** Warnings */
+            warnings: string[];
+            /** Write Time */
+            write_time: string;
+        };
         /**
          * RowOut
          * @description number: 1 for the first step; arm: what leads here ("if not"), on its first row only.
@@ -1473,6 +1764,19 @@ export interface components {
             name: string;
             /** Number */
             number: number;
+        };
+        /** SetLineOut */
+        SetLineOut: {
+            /** Files */
+            files: number;
+            /** Short */
+            short: string;
+            /** Slug */
+            slug: string;
+            /** State */
+            state: string;
+            /** Title */
+            title: string;
         };
         /**
          * SheetOut
@@ -2023,6 +2327,82 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PreviewOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_file_routes_get_files: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FilesPageOut"];
                 };
             };
             /** @description Bad Request */
@@ -3012,6 +3392,87 @@ export interface operations {
             };
         };
     };
+    anleitung_api_file_routes_post_files: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AddFilesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtInOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     anleitung_api_routes_draft_prove_today: {
         parameters: {
             query?: never;
@@ -3193,6 +3654,331 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PageOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_file_routes_get_file_set: {
+        parameters: {
+            query?: {
+                codename?: string;
+                slug?: string;
+                short?: string;
+                download_mbps?: number;
+                copy_mbps?: number;
+                free_storage_gb?: number;
+                card_gb?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileSetOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_file_routes_post_compare: {
+        parameters: {
+            query?: {
+                codename?: string;
+                slug?: string;
+                short?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ListIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListLineOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_file_routes_get_list: {
+        parameters: {
+            query?: {
+                form?: string;
+                codename?: string;
+                slug?: string;
+                short?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_file_routes_post_match: {
+        parameters: {
+            query?: {
+                codename?: string;
+                slug?: string;
+                short?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MatchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchedOut"][];
                 };
             };
             /** @description Bad Request */

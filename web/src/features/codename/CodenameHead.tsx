@@ -5,6 +5,7 @@ import { phoneQuery } from "./phoneQuery";
 const TABS = [
   { says: "Phone", path: "" },
   { says: "Builds", path: "/builds" },
+  { says: "Files", path: "/files" },
   { says: "Guides", path: "/guides" },
 ] as const;
 

@@ -1,0 +1,116 @@
+"""The routes of file sets. Digests come in, never the files themselves."""
+
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from ninja import Query, Router
+from ninja.security import django_auth
+
+from anleitung.accounts.roles import require_maintainer
+from anleitung.api.file_pages import compared, file_set, files_page, matched
+from anleitung.api.file_shapes import (
+    AddFilesIn,
+    FileSetOut,
+    FilesPageOut,
+    ListIn,
+    ListLineOut,
+    MatchedOut,
+    MatchIn,
+)
+from anleitung.api.problems import FAILURES, ProblemOut
+from anleitung.api.shapes import BroughtInOut
+from anleitung.catalogue.load import load_device
+from anleitung.core.files.lists import FORMS, checksum_list
+from anleitung.core.files.match import Found
+from anleitung.core.files.room import Assumptions
+from anleitung.guides.errors import NoSuchGuide
+from anleitung.guides.load import Stored, find_draft, find_revision, load_bundle
+from anleitung.guides.services.add_files import NewFile, add_files
+
+router = Router(auth=django_auth)
+FAILED = {FAILURES: ProblemOut}
+
+
+@router.get("/codenames/{codename}/files", response={200: FilesPageOut, **FAILED})
+def get_files(request: HttpRequest, codename: str) -> FilesPageOut:
+    require_maintainer(request.user)
+    load_device(codename)
+    return files_page(codename)
+
+
+@router.get("/file-set", response={200: FileSetOut, **FAILED})
+def get_file_set(
+    request: HttpRequest,
+    codename: str = "",
+    slug: str = "",
+    short: str = "",
+    download_mbps: float = Query(3.0, gt=0, le=10_000),  # type: ignore[type-arg]
+    copy_mbps: float = Query(25.0, gt=0, le=10_000),  # type: ignore[type-arg]
+    free_storage_gb: float = Query(0.0, ge=0, le=100_000),  # type: ignore[type-arg]
+    card_gb: float = Query(0.0, ge=0, le=100_000),  # type: ignore[type-arg]
+) -> FileSetOut:
+    """A revision by its short fingerprint, or the draft of a guide."""
+    require_maintainer(request.user)
+    assume = Assumptions(
+        download_mbps=download_mbps,
+        copy_mbps=copy_mbps,
+        free_storage_gb=free_storage_gb,
+        card_gb=card_gb,
+    )
+    return file_set(_row(codename, slug, short), assume)
+
+
+@router.post("/file-set/match", response={200: list[MatchedOut], **FAILED})
+def post_match(
+    request: HttpRequest, body: MatchIn, codename: str = "", slug: str = "", short: str = ""
+) -> list[MatchedOut]:
+    require_maintainer(request.user)
+    found = [
+        Found(f.name, f.size, {a: d.lower() for a, d in f.digests.items()}, f.is_page, f.inside)
+        for f in body.found
+    ]
+    return matched(_row(codename, slug, short), found)
+
+
+@router.post("/file-set/compare", response={200: list[ListLineOut], **FAILED})
+def post_compare(
+    request: HttpRequest, body: ListIn, codename: str = "", slug: str = "", short: str = ""
+) -> list[ListLineOut]:
+    require_maintainer(request.user)
+    return compared(_row(codename, slug, short), body.text)
+
+
+@router.get("/file-set/list", response={200: bytes, **FAILED})
+def get_list(
+    request: HttpRequest,
+    form: str = "two-column",
+    codename: str = "",
+    slug: str = "",
+    short: str = "",
+) -> HttpResponse:
+    require_maintainer(request.user)
+    if form not in FORMS:
+        raise NoSuchGuide(f"A list comes in one of the forms {', '.join(FORMS)}.")
+    row = _row(codename, slug, short)
+    text = checksum_list(list(load_bundle(row).world.packages.values()), form)
+    name = {"two-column": "SHA256SUMS", "tagged": "CHECKSUMS", "metalink": "files.meta4"}[form]
+    kind = "application/metalink4+xml" if form == "metalink" else "text/plain"
+    response = HttpResponse(text, content_type=f"{kind}; charset=utf-8")
+    response["Content-Disposition"] = f'attachment; filename="{name}"'
+    return response
+
+
+@router.post("/drafts/{codename}/{slug}/files", response={200: BroughtInOut, **FAILED})
+def post_files(request: HttpRequest, codename: str, slug: str, body: AddFilesIn) -> BroughtInOut:
+    draft = add_files(
+        actor=request.user,
+        codename=codename,
+        slug=slug,
+        seen=body.seen,
+        files=[NewFile(f.name, f.role, f.size, f.digests) for f in body.files],
+        now=timezone.now(),
+    )
+    return BroughtInOut(codename=codename, slug=slug, fingerprint=draft.fingerprint, replaced=True)
+
+
+def _row(codename: str, slug: str, short: str) -> Stored:
+    return find_revision(short) if short else find_draft(codename, slug)

@@ -1,0 +1,127 @@
+"""What the API answers with about file sets."""
+
+from typing import Annotated
+
+from ninja import Schema
+from pydantic import Field
+
+Text = Annotated[str, Field(max_length=300)]
+
+
+class DigestOut(Schema):
+    """weak: another file with the same digest can be made on purpose."""
+
+    algorithm: str
+    digest: str
+    weak: bool
+
+
+class FileLineOut(Schema):
+    """One package of a set, in the order of use. used_at: numbers of the steps."""
+
+    id: str
+    name: str
+    role: str
+    size: int
+    size_words: str
+    digests: list[DigestOut]
+    writes: list[str]
+    demands: list[str]
+    name_rule: str
+    ways: str
+    sources: list[str]
+    licence: str
+    derived: str
+    used_at: list[int]
+
+
+class RoomOut(Schema):
+    download: str
+    host: str
+    internal: str
+    inner: str
+    download_time: str
+    copy_time: str
+    write_time: str
+    warnings: list[str]
+
+
+class MatterOut(Schema):
+    kind: str
+    tone: str
+    says: str
+    sets: list[str]
+
+
+class FileSetOut(Schema):
+    """algorithms: what must be computed to hold files against this set."""
+
+    title: str
+    state: str
+    slug: str
+    short: str
+    fingerprint: str
+    files: list[FileLineOut]
+    algorithms: list[str]
+    room: RoomOut
+
+
+class SetLineOut(Schema):
+    slug: str
+    short: str
+    title: str
+    state: str
+    files: int
+
+
+class FilesPageOut(Schema):
+    """Every set of a codename, and what the cross-checks over all guides say of them."""
+
+    sets: list[SetLineOut]
+    matters: list[MatterOut]
+
+
+class FoundIn(Schema):
+    """A file at hand, as the browser digested it. Its bytes stay where they are."""
+
+    name: Text
+    size: Annotated[int, Field(ge=0)]
+    digests: dict[str, Annotated[str, Field(max_length=128)]]
+    is_page: bool = False
+    inside: Text = ""
+
+
+class MatchIn(Schema):
+    found: Annotated[list[FoundIn], Field(max_length=500)]
+
+
+class MatchedOut(Schema):
+    verdict: str
+    name: str
+    package: str
+    says: str
+    inside: str
+
+
+class ListIn(Schema):
+    text: str
+
+
+class ListLineOut(Schema):
+    """verdict: agrees, differs, not-in-set, not-listed, or unreadable."""
+
+    verdict: str
+    name: str
+    says: str
+
+
+class NewFileIn(Schema):
+    name: Text
+    role: str
+    size: Annotated[int, Field(ge=0)]
+    digests: dict[str, str]
+
+
+class AddFilesIn(Schema):
+    seen: str
+    files: Annotated[list[NewFileIn], Field(max_length=100)]

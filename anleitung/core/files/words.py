@@ -1,0 +1,79 @@
+"""What a package asks, how it is named and how it may travel, in words."""
+
+from collections.abc import Mapping
+from gettext import gettext as _
+
+from anleitung.core.documents.package import Package
+from anleitung.core.updates.words import megabytes
+
+WAYS = {
+    "copied": _("copied"),
+    "pushed": _("pushed over the cable"),
+    "card": _("on a card"),
+    "stick": _("on a stick"),
+    "sideload": _("by sideload"),
+}
+MADE = {
+    "patched": _("patched"),
+    "unpacked": _("unpacked"),
+    "renamed": _("renamed"),
+    "other": _("made"),
+}
+
+
+def demand_words(package: Package) -> list[str]:
+    found = []
+    for says, values in (
+        (_("variant {these}"), package.variants),
+        (_("region {these}"), package.regions),
+        (_("platform {these}"), tuple(map(str, package.platforms))),
+        (_("processor {these}"), package.processors),
+        (_("installed by {these}"), package.installed_by),
+        (_("refused by {these}"), package.refused_by),
+    ):
+        if values:
+            found.append(says.format(these=_(" or ").join(values)))
+    if package.exact_base:
+        found.append(_("exactly the base {build}").format(build=package.exact_base))
+    if package.least_base:
+        found.append(_("base {build} or newer").format(build=package.least_base))
+    if package.least_partition:
+        size = megabytes(package.least_partition)
+        found.append(_("a partition of {size} at least").format(size=size))
+    if package.demands:
+        found.append(str(package.demands))
+    return found
+
+
+def name_words(package: Package) -> str:
+    naming = package.naming
+    match naming.rule:
+        case "keep":
+            says = _("keep the name exactly")
+        case "free":
+            says = _("any name")
+        case "fixed":
+            says = _("rename to {name}").format(name=naming.fixed)
+    return f"{says}: {naming.because}" if naming.because else says
+
+
+def way_words(package: Package) -> str:
+    parts = [_(" or ").join(WAYS[w] for w in package.ways)] if package.ways else []
+    parts += [
+        _("never {way}: {because}").format(way=WAYS[f.way], because=f.because)
+        for f in package.forbidden
+    ]
+    return "; ".join(parts)
+
+
+def derived_words(package: Package, packages: Mapping[str, Package]) -> str:
+    """The chain down to a file whose digest is known."""
+    if package.derived is None:
+        return ""
+    made = package.derived
+    source = packages.get(made.source)
+    name = source.name if source else made.source
+    held = _("whose digest is checked") if source and source.sha256 else _("which is made as well")
+    return _("{how} on the {place} from {source}, {held}; named {pattern}").format(
+        how=MADE[made.made], place=made.place, source=name, held=held, pattern=made.pattern
+    )

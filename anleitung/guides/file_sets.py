@@ -1,0 +1,43 @@
+"""File sets of stored guides: all of them for cross-checks, and the bytes that are known."""
+
+from anleitung.core.files.cross import Matter, Set, cross_check
+from anleitung.core.files.match import KnownBytes
+from anleitung.guides.load import Stored, load_bundle
+from anleitung.guides.models import Draft, Revision
+
+
+def state_of(row: Stored) -> str:
+    return row.version if isinstance(row, Revision) else "draft"
+
+
+def newest_sets() -> list[tuple[Stored, Set]]:
+    """The newest revision of each guide that is not withdrawn, and every draft."""
+    newest: dict[int, Stored] = {}
+    revisions = Revision.objects.filter(withdrawal__isnull=True).select_related("guide")
+    for revision in revisions.order_by("number"):
+        newest[revision.guide_id] = revision
+    rows = [*newest.values(), *Draft.objects.select_related("guide")]
+    return [(row, Set(f"{row.title} {state_of(row)}", load_bundle(row))) for row in rows]
+
+
+def matters_of(codename: str) -> tuple[Matter, ...]:
+    """What the cross-checks over all guides say of the guides of one codename."""
+    sets = newest_sets()
+    own = {each.title for row, each in sets if row.guide.codename == codename}
+    return tuple(m for m in cross_check([s for _, s in sets]) if own & set(m.sets))
+
+
+def known_bytes(besides: Stored) -> KnownBytes:
+    """Digests of all other states of all guides: what an unknown file may be."""
+    found: dict[str, str] = {}
+    rows: list[Stored] = [
+        *Revision.objects.select_related("guide").order_by("published_at"),
+        *Draft.objects.select_related("guide"),
+    ]
+    for row in rows:
+        if row.fingerprint == besides.fingerprint:
+            continue
+        for package in load_bundle(row).packages:
+            if package.sha256:
+                found[package.sha256] = f"{package.name} of {row.title} {state_of(row)}"
+    return KnownBytes(found)

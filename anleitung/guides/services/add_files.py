@@ -1,0 +1,106 @@
+"""Files that an author has at hand are taken into the set of a draft."""
+
+import re
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+
+from django.db import transaction
+
+from anleitung.accounts.roles import require_maintainer
+from anleitung.core.documents.package import Package
+from anleitung.core.formats.check_document import FieldFault, InvalidDocument, check_document
+from anleitung.core.formats.read_bundle import read_bundle
+from anleitung.core.formats.write_bundle import write_bundle
+from anleitung.core.guide.bundle import Bundle
+from anleitung.guides.errors import AlreadyPublished, DraftMoved
+from anleitung.guides.load import as_texts, find_draft, load_bundle, load_proof
+from anleitung.guides.models import Draft, Revision
+
+
+@dataclass(frozen=True, slots=True)
+class NewFile:
+    """digests: algorithm → hex; SHA-256 must be among them."""
+
+    name: str
+    role: str
+    size: int
+    digests: dict[str, str]
+
+
+def add_files(
+    *, actor: Any, codename: str, slug: str, seen: str, files: Sequence[NewFile], now: datetime
+) -> Draft:
+    """A file whose name is in the set already replaces it there: its size and digests.
+
+    Raises NoSuchGuide, DraftMoved, InvalidDocument, InvalidBundle, AlreadyPublished.
+    """
+    require_maintainer(actor)
+    with transaction.atomic():
+        draft = find_draft(codename, slug)
+        if draft.fingerprint != seen:
+            raise DraftMoved(
+                "The draft was replaced since you opened it. Read the new one first.",
+                standing=draft.fingerprint,
+            )
+        written = as_texts(write_bundle(_with_files(load_bundle(draft), files)))
+        kept = {n: t for n, t in draft.files.items() if not _is_rewritten(n)}
+        texts = kept | {n: t for n, t in written.items() if _is_rewritten(n)}
+        bundle = read_bundle({name: text.encode() for name, text in texts.items()})
+        if Revision.objects.filter(fingerprint=bundle.fingerprint).exists():
+            raise AlreadyPublished("With these files the draft is what is published already.")
+        draft.files, draft.fingerprint = texts, bundle.fingerprint
+        draft.updated_at, draft.updated_by = now, actor
+        draft.save()
+    load_proof(bundle)
+    return draft
+
+
+def _is_rewritten(name: str) -> bool:
+    return name in ("guide.yaml", "SHA256SUMS") or name.startswith(("packages/", "prose/"))
+
+
+def _with_files(bundle: Bundle, files: Sequence[NewFile]) -> Bundle:
+    packages = {p.id: p for p in bundle.packages}
+    listed = list(bundle.guide.files)
+    for file in files:
+        standing = next((p for p in packages.values() if p.name == file.name), None)
+        taken = _package(file, standing, packages.keys())
+        packages[taken.id] = taken
+        if taken.id not in listed:
+            listed.append(taken.id)
+    return Bundle(
+        guide=bundle.guide.model_copy(update={"files": tuple(listed)}),
+        device=bundle.device,
+        builds=bundle.builds,
+        packages=tuple(packages.values()),
+        tools=bundle.tools,
+        schemes=bundle.schemes,
+    )
+
+
+def _package(file: NewFile, standing: Package | None, used: Any) -> Package:
+    digests = dict(file.digests)
+    sha256 = digests.pop("sha256", "")
+    if not sha256:
+        raise InvalidDocument([FieldFault(("sha256",), f"{file.name}: SHA-256 is demanded")])
+    new = {"size": file.size, "sha256": sha256, "also": digests}
+    if standing is not None:
+        checked = check_document("package", {"id": "x", "name": "x", "role": "other", **new})
+        assert isinstance(checked, Package)
+        update = {"size": checked.size, "sha256": checked.sha256, "also": checked.also}
+        return standing.model_copy(update=update)
+    value = {"id": _id(file.name, used), "name": file.name, "role": file.role, **new}
+    made = check_document("package", value)
+    assert isinstance(made, Package)
+    return made
+
+
+def _id(name: str, used: Any) -> str:
+    stem = re.sub(r"[^a-z0-9]+", "-", name.rpartition(".")[0].lower() or name.lower()).strip("-")
+    base = re.sub(r"^[^a-z]+", "", stem)[:50].strip("-") or "file"
+    found, number = base, 2
+    while found in used:
+        found, number = f"{base}-{number}", number + 1
+    return found

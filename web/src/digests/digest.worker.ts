@@ -1,0 +1,135 @@
+import { Unzip, UnzipInflate } from "fflate";
+import {
+  createBLAKE3,
+  createMD5,
+  createSHA1,
+  createSHA256,
+  createSHA512,
+  type IHasher,
+} from "hash-wasm";
+import type { Ask, Digested, Told } from "./protocol";
+
+const MAKERS: Record<string, () => Promise<IHasher>> = {
+  sha256: createSHA256,
+  sha512: createSHA512,
+  sha1: createSHA1,
+  md5: createMD5,
+  blake3: createBLAKE3,
+};
+const HEAD = 512;
+const MOST_INSIDE = 200;
+const MOST_UNFOLDED = 100;
+const PAGE = /^\s*(<!doctype html|<html|<head|<\?xml)/i;
+
+const tell = (told: Told) => self.postMessage(told);
+
+self.onmessage = async (event: MessageEvent<Ask>) => {
+  const { files, algorithms } = event.data;
+  const total = files.reduce((sum, file) => sum + file.size, 0);
+  let done = 0;
+  for (const file of files) {
+    try {
+      const inside: Digested[] = [];
+      const unzip = /\.zip$/i.test(file.name)
+        ? await unzipper(file, algorithms, (each) => inside.push(each))
+        : undefined;
+      const found = await digested(file, algorithms, (chunk) => {
+        unzip?.(chunk);
+        done += chunk.length;
+        tell({ kind: "progress", name: file.name, done, total });
+      });
+      unzip?.(new Uint8Array(), true);
+      tell({ kind: "file", file: found });
+      for (const each of inside) tell({ kind: "file", file: each });
+    } catch (error) {
+      const message = error instanceof Error ? error.message : String(error);
+      tell({ kind: "fault", name: file.name, message });
+    }
+  }
+  tell({ kind: "end" });
+};
+
+/** Reads the stream once for all digests; no more than a chunk of it is ever held. */
+async function digested(
+  file: File,
+  algorithms: string[],
+  onChunk: (chunk: Uint8Array) => void,
+): Promise<Digested> {
+  const hashers = await makers(algorithms);
+  const reader = file.stream().getReader();
+  let head = "";
+  for (;;) {
+    const { done, value } = await reader.read();
+    if (done) break;
+    if (head === "") head = new TextDecoder().decode(value.subarray(0, HEAD));
+    for (const [, hasher] of hashers) hasher.update(value);
+    onChunk(value);
+  }
+  return {
+    name: file.name,
+    size: file.size,
+    digests: Object.fromEntries(hashers.map(([name, hasher]) => [name, hasher.digest()])),
+    is_page: PAGE.test(head),
+    inside: "",
+  };
+}
+
+async function makers(algorithms: string[]): Promise<[string, IHasher][]> {
+  const known = algorithms.filter((name) => name in MAKERS);
+  return Promise.all(
+    known.map(async (name): Promise<[string, IHasher]> => {
+      const hasher = await (MAKERS[name] ?? createSHA256)();
+      hasher.init();
+      return [name, hasher];
+    }),
+  );
+}
+
+/** Looks into a zip while it streams by. What unfolds without end, or is broken, is left alone. */
+async function unzipper(
+  file: File,
+  algorithms: string[],
+  onFile: (file: Digested) => void,
+): Promise<(chunk: Uint8Array, last?: boolean) => void> {
+  // Entries come one after the other, so one set of hashers serves them all.
+  const hashers = await makers(algorithms);
+  let left = file.size * MOST_UNFOLDED;
+  let count = 0;
+  let broken = false;
+  const unzip = new Unzip((entry) => {
+    count += 1;
+    if (broken || count > MOST_INSIDE || entry.name.endsWith("/")) return;
+    let size = 0;
+    let head = "";
+    for (const [, hasher] of hashers) hasher.init();
+    entry.ondata = (error, chunk, last) => {
+      left -= chunk?.length ?? 0;
+      if (error || left < 0) {
+        broken = true;
+        entry.terminate();
+        return;
+      }
+      if (head === "") head = new TextDecoder().decode(chunk.subarray(0, HEAD));
+      size += chunk.length;
+      for (const [, hasher] of hashers) hasher.update(chunk);
+      if (!last) return;
+      onFile({
+        name: entry.name.replaceAll("\\", "/").split("/").at(-1) ?? entry.name,
+        size,
+        digests: Object.fromEntries(hashers.map(([name, hasher]) => [name, hasher.digest()])),
+        is_page: PAGE.test(head),
+        inside: file.name,
+      });
+    };
+    entry.start();
+  });
+  unzip.register(UnzipInflate);
+  return (chunk, last = false) => {
+    if (broken) return;
+    try {
+      unzip.push(chunk, last);
+    } catch {
+      broken = true;
+    }
+  };
+}
