@@ -23,6 +23,7 @@ from anleitung.core.drawn.chords import draw_chord
 from anleitung.core.drawn.names import find_namesakes
 from anleitung.core.drawn.phone_words import carrier_words, unlocking_words
 from anleitung.core.evidence.report import ENDING_WORDS, EvidenceOut, FlagOut
+from anleitung.core.files.lists import wanted_algorithms
 from anleitung.core.formats.checksums import NAME as CHECKSUMS
 from anleitung.core.formats.checksums import write_checksums
 from anleitung.core.guide.bundle import Bundle
@@ -37,6 +38,7 @@ from anleitung.guides.load import (
 )
 from anleitung.guides.models import Revision
 from anleitung.reader.check import NOTHING_GIVEN, Given, check, read_build
+from anleitung.reader.files import MOST_BYTES, judge_files
 from anleitung.reports.errors import InvalidReport, KeyUsed, TooManyReports
 from anleitung.reports.evidence import evidence_for
 from anleitung.reports.services.submit import Filled, submit_report
@@ -152,6 +154,17 @@ def revision_page(request: HttpRequest, short: str) -> HttpResponse:
 
 
 @require_POST
+def match(request: HttpRequest, short: str) -> HttpResponse:
+    """Verdicts on files that the browser of a reader digested."""
+    revision = _revision(short)
+    too_long = int(request.META.get("CONTENT_LENGTH") or 0) > MOST_BYTES
+    told = None if too_long else judge_files(revision, request.body)
+    if told is None:
+        return JsonResponse({"lines": [], "fault": "This is no list of files."}, status=422)
+    return JsonResponse({"lines": told, "fault": ""})
+
+
+@require_POST
 def report(request: HttpRequest, short: str) -> HttpResponse:
     """Takes a report in, from the plain form or from the script of the page."""
     revision = _revision(short)
@@ -249,6 +262,7 @@ def _render_revision(
         "hits": _hits(evidence, base=given.build, variant=variant),
         "warnings": [f for f in findings if f.severity == "warn"],
         "known_bugs": _known_bugs(bundle),
+        "algorithms": " ".join(sorted(wanted_algorithms(list(bundle.world.packages.values())))),
         "namesakes": [n for n in find_namesakes(bundle.device, load_devices()) if n.codenames],
         "earlier": earlier,
         "earlier_evidence": evidence_for(earlier, now=now) if earlier else None,

@@ -11,6 +11,7 @@ urlpatterns = [
     path("", views.front),
     path("r/<str:short>", views.revision_page, name="revision"),
     path("r/<str:short>/SHA256SUMS", views.checksums),
+    path("r/<str:short>/files", views.match),
     path("r/<str:short>/report", views.report),
     path("c/<slug:codename>", views.codename_page),
     path("c/<slug:codename>/guides/<slug:slug>", views.guide_page),

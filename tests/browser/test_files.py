@@ -111,3 +111,19 @@ def test_file_page_is_accessible_and_fits(bench: Page) -> None:
     assert found.violations_count == 0, found.generate_report()
     bench.set_viewport_size({"width": 390, "height": 800})
     assert no_sideways_scroll(bench)
+
+
+def test_readers_check_their_files_and_send_none(page: Page, downloads: Path) -> None:
+    sent: list[int] = []
+    page.on("request", lambda r: sent.append(len(r.post_data_buffer or b"")))
+    (downloads / "radio-12.4.7-m6.img").write_text("<!doctype html>")
+    (downloads / "rettungsring-3.2-palstek.img").unlink()
+    page.goto("/c/palstek/guides/clean-install")
+    page.get_by_label("Check your files here").set_input_files(
+        [str(f) for f in sorted(downloads.iterdir())]
+    )
+    status = page.get_by_role("status").filter(has_text="right")
+    expect(status).to_contain_text("wrong: do not use it")
+    expect(status).to_contain_text("this is a web page")
+    expect(status).to_contain_text("missing")
+    assert max(sent) < 6_000

@@ -131,3 +131,24 @@ def test_picture_of_a_chord_is_beside_words_that_say_the_same() -> None:
     assert text.count("<svg") == text.count("<figcaption>") == 3
     assert all('aria-hidden="true"' in tag for tag in re.findall("<svg[^>]*>", text))
     assert "Let go of the power key and volume down." in text
+
+
+@pytest.mark.usefixtures("_demo")
+@pytest.mark.parametrize(
+    ("body", "status"),
+    [
+        ('{"found": []}', 200),
+        ('{"found": [{"name": "x", "size": 1, "digests": {"sha256": "abc"}}]}', 200),
+        ("{}", 422),
+        ("nonsense", 422),
+        ('{"found": [{"name": "x", "size": -1, "digests": {}}]}', 422),
+        ('{"found": "' + "x" * 500_000 + '"}', 422),
+    ],
+)
+def test_files_of_readers_are_judged_or_refused(body: str, status: int) -> None:
+    short = Revision.objects.get(guide__slug="clean-install").short
+    answer = Client().post(f"/r/{short}/files", body, content_type="application/json")
+    assert answer.status_code == status
+    if status == 200:
+        lines = answer.json()["lines"]
+        assert sum(line["verdict"] == "missing" for line in lines) == 6

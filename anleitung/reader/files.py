@@ -1,0 +1,55 @@
+"""Readers hold their files against a set: digests come in, verdicts go out, no file travels."""
+
+from typing import Annotated, Any
+
+from pydantic import BaseModel, ConfigDict, Field, ValidationError
+
+from anleitung.core.files.match import Found, Matched, match_files
+from anleitung.guides.file_sets import known_bytes
+from anleitung.guides.load import load_bundle
+from anleitung.guides.models import Revision
+
+MOST_BYTES = 400_000
+Text = Annotated[str, Field(max_length=300)]
+
+
+class _FoundIn(BaseModel):
+    model_config = ConfigDict(extra="ignore")
+
+    name: Text
+    size: Annotated[int, Field(ge=0)]
+    digests: Annotated[dict[str, Annotated[str, Field(max_length=128)]], Field(max_length=8)]
+    is_page: bool = False
+    inside: Text = ""
+
+
+class _MatchIn(BaseModel):
+    found: Annotated[list[_FoundIn], Field(max_length=300)]
+
+
+def judge_files(revision: Revision, body: bytes) -> list[dict[str, Any]] | None:
+    """A verdict for each file, or None where the body is no list of files."""
+    try:
+        asked = _MatchIn.model_validate_json(body)
+    except ValidationError:
+        return None
+    found = [Found(f.name, f.size, f.digests, f.is_page, f.inside) for f in asked.found]
+    packages = list(load_bundle(revision).world.packages.values())
+    told = match_files(packages, found, known_bytes(revision))
+    return [_line(m) for m in told if not m.inside or m.verdict in ("right", "misnamed")]
+
+
+_LOOKS = {
+    "right": ("ok", "right"),
+    "misnamed": ("warn", "right, but misnamed"),
+    "wrong-bytes": ("stop", "wrong: do not use it"),
+    "derived": ("open", "made by yourself"),
+    "unknown": ("open", "not one of this guide"),
+    "missing": ("warn", "missing"),
+}
+
+
+def _line(m: Matched) -> dict[str, Any]:
+    tone, verdict = _LOOKS[m.verdict]
+    name = f"{m.name} inside {m.inside}" if m.inside else m.name
+    return {"tone": tone, "verdict": verdict, "name": name, "says": m.says}
