@@ -34,6 +34,8 @@ def test_every_verdict_and_nothing_is_uploaded(bench: Page, downloads: Path) -> 
     cut.write_bytes(cut.read_bytes()[:-1])
     inner = downloads / "firmware-12.4.7-m6.img"
     with zipfile.ZipFile(downloads / "all.zip", "w", zipfile.ZIP_DEFLATED) as archive:
+        # Larger than what is read at once, so that the wanted file lies in a later piece.
+        archive.writestr("filler", file_content("filler", 3_000_000))
         archive.write(inner, "folder/" + inner.name)
     inner.unlink()
     (downloads / "note.txt").write_text("x")

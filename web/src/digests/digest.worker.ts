@@ -17,6 +17,8 @@ const MAKERS: Record<string, () => Promise<IHasher>> = {
   blake3: createBLAKE3,
 };
 const HEAD = 512;
+const EVERY = 100; // milliseconds between two words on how far it is
+const BUFFER = 1 << 20;
 const MOST_INSIDE = 200;
 const MOST_UNFOLDED = 100;
 const PAGE = /^\s*(<!doctype html|<html|<head|<\?xml)/i;
@@ -27,6 +29,7 @@ self.onmessage = async (event: MessageEvent<Ask>) => {
   const { files, algorithms } = event.data;
   const total = files.reduce((sum, file) => sum + file.size, 0);
   let done = 0;
+  let told = 0;
   for (const file of files) {
     try {
       const inside: Digested[] = [];
@@ -34,8 +37,12 @@ self.onmessage = async (event: MessageEvent<Ask>) => {
         ? await unzipper(file, algorithms, (each) => inside.push(each))
         : undefined;
       const found = await digested(file, algorithms, (chunk) => {
-        unzip?.(chunk);
+        // A copy: what reads the zip keeps the rest of a chunk for later, and the buffer goes round.
+        unzip?.(chunk.slice());
         done += chunk.length;
+        const now = performance.now();
+        if (now - told < EVERY && done < total) return;
+        told = now;
         tell({ kind: "progress", name: file.name, done, total });
       });
       unzip?.(new Uint8Array(), true);
@@ -56,14 +63,17 @@ async function digested(
   onChunk: (chunk: Uint8Array) => void,
 ): Promise<Digested> {
   const hashers = await makers(algorithms);
-  const reader = file.stream().getReader();
+  // One buffer goes round, so that a large file leaves no heap of chunks behind.
+  const reader = file.stream().getReader({ mode: "byob" });
+  let buffer = new ArrayBuffer(BUFFER);
   let head = "";
   for (;;) {
-    const { done, value } = await reader.read();
-    if (done) break;
+    const { done, value } = await reader.read(new Uint8Array(buffer));
+    if (done || !value) break;
     if (head === "") head = new TextDecoder().decode(value.subarray(0, HEAD));
     for (const [, hasher] of hashers) hasher.update(value);
     onChunk(value);
+    buffer = value.buffer;
   }
   return {
     name: file.name,

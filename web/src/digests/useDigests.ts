@@ -40,15 +40,10 @@ export function useDigests(onEnd: (found: Digested[]) => void) {
       const faults: State["faults"] = [];
       const total = files.reduce((sum, file) => sum + file.size, 0);
       setState({ running: { name: "", done: 0, total, speed: 0 }, found: [], faults });
-      let shown = 0;
       running.current = digest(files, algorithms, {
         onFault: (name, message) => faults.push({ name, message }),
         onProgress: (name, done, whole) => {
-          const now = performance.now();
-          // The page is told ten times a second, and not at every chunk.
-          if (now - shown < 100 && done < whole) return;
-          shown = now;
-          const speed = done / Math.max((now - began) / 1000, 0.001);
+          const speed = done / Math.max((performance.now() - began) / 1000, 0.001);
           setState((before) => ({ ...before, running: { name, done, total: whole, speed } }));
         },
         onEnd: (found) => {
