@@ -7,6 +7,7 @@ from pathlib import Path
 from playwright.sync_api import Page, sync_playwright
 
 from anleitung.demo.serving import HOME, demo_site
+from anleitung.standins.files import file_content
 
 SHOTS = HOME / "docs" / "screenshots"
 CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
@@ -37,7 +38,24 @@ def shoot(
     page.screenshot(path=SHOTS / f"{name}.png")
 
 
-def take(base: str) -> None:
+def _files_at_hand(home: Path) -> list[Path]:
+    """Two that are right, one that is cut short, one under another name."""
+    names = [
+        ("radio-12.4.7-m6.img", 22_016),
+        ("firmware-12.4.7-m6.img", 36_352),
+        ("rettungsring-3.2-palstek.img", 48_128),
+        ("wattlaeufer-5.0-palstek.zip", 310_272),
+    ]
+    found = []
+    for i, (name, size) in enumerate(names):
+        content = file_content(name, size)
+        path = home / ("download (1).img" if i == 2 else name)
+        path.write_bytes(content[:-512] if i == 1 else content)
+        found.append(path)
+    return found
+
+
+def take(base: str, home: str) -> None:
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGS)
         page = browser.new_page(base_url=base, viewport=WIDE)
@@ -55,6 +73,10 @@ def take(base: str) -> None:
         shoot(page, "paste", "/c/poller/builds/paste", paste=PASTED)
         shoot(page, "edit", "/edit/device?codename=poller", at="chords")
         shoot(page, "tool", "/tools/schleuse")
+        page.goto("/c/palstek/files?guide=clean-install&v=1.0.0")
+        page.get_by_label("Files to check").set_input_files(_files_at_hand(Path(home)))
+        page.get_by_role("list", name="Verdicts").wait_for()
+        page.screenshot(path=SHOTS / "files.png")
         shoot(page, "sheet", INSTALL)
         shoot(page, "sheet-draft-stop", f"{INSTALL}?v=draft", "n", "e")
         shoot(page, "bring-in", "/bring-in")
@@ -75,7 +97,7 @@ def take(base: str) -> None:
 def main() -> None:
     SHOTS.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory() as data, demo_site(Path(data)) as base:
-        take(base)
+        take(base, data)
 
 
 if __name__ == "__main__":
