@@ -2,7 +2,6 @@
 
 import json
 from collections.abc import Iterable
-from dataclasses import dataclass
 from typing import Any, TypeVar
 
 from pydantic import BaseModel
@@ -24,15 +23,6 @@ _DOCUMENTS: Kept[tuple[str, str], BaseModel] = Kept(most=4_000)
 _READERS: Kept[str, Reader] = Kept(most=40)
 _GRAPHS: Kept[tuple[str, ...], Graph] = Kept(most=40)
 _Document = TypeVar("_Document", bound=BaseModel)
-
-
-@dataclass(frozen=True, slots=True)
-class Names:
-    """A document of one codename, beside the fingerprint of its current version."""
-
-    kind: str
-    codename: str
-    name: str
 
 
 def find_entry(kind: str, codename: str, name: str) -> Entry:

@@ -87,6 +87,30 @@ def test_chord_that_cannot_be_is_refused_while_it_is_written(bench: Page) -> Non
     expect(bench.get_by_role("button", name="Save version 2")).to_be_enabled()
 
 
+def test_moved_and_removed_blocks_take_their_words_along(bench: Page) -> None:
+    edit(bench, "device?codename=poller")
+    first = bench.get_by_role("listitem", name="Moments, 1").first
+    expect(first.get_by_label("Press and keep")).to_have_value("down\nside")
+    first.get_by_role("button", name="Move Moments 1 down").click()
+    expect(first.get_by_label("Press and keep")).to_have_value("power")
+    second = bench.get_by_role("listitem", name="Moments, 2").first
+    expect(second.get_by_label("Press and keep")).to_have_value("down\nside")
+    first.get_by_role("button", name="Remove Moments 1").click()
+    expect(first.get_by_label("Press and keep")).to_have_value("down\nside")
+    expect(bench.get_by_text("power is let go and was not held").first).to_be_visible()
+
+
+def test_new_document_under_a_name_that_is_taken_is_held_against_it(bench: Page) -> None:
+    bench.goto("/edit/system?codename=palstek")
+    bench.get_by_label("System", exact=True).fill("wattlaeufer")
+    bench.get_by_label("Name", exact=True).fill("Mine")
+    bench.get_by_label("Releases, one a line").fill("5.0")
+    save(bench)
+    both = bench.get_by_role("alert", name="Two versions")
+    expect(both).to_contain_text("Wattläufer")
+    expect(both).to_contain_text("Mine")
+
+
 def test_new_codename_from_nothing(bench: Page) -> None:
     bench.goto("/edit/device")
     expect(bench.get_by_role("status")).to_contain_text("Still to be filled in")

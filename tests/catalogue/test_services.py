@@ -66,6 +66,16 @@ def test_second_of_two_authors_is_told_and_nothing_is_lost(catalogue: Any) -> No
     assert load_device("palstek").maker == "Tidewerk AG"
 
 
+def test_document_keeps_its_name(catalogue: Any) -> None:
+    seen = find_entry("device", "palstek", "palstek").current
+    assert seen is not None
+    value = plain("device", "palstek") | {"codename": "palstek-neu"}
+    with pytest.raises(InvalidDocument, match="a document keeps its name"):
+        save(catalogue, "device", value, "", seen.fingerprint)
+    with pytest.raises(NoSuchDocument):
+        find_entry("device", "palstek-neu", "palstek-neu")
+
+
 BAD: dict[str, tuple[str, dict[str, Any], str]] = {
     "unknown scheme": ("device", {"scheme": "nowhere"}, "no naming scheme is called nowhere"),
     "unknown field": ("device", {"colour": "red"}, "no such field here"),

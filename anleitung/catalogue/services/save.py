@@ -41,6 +41,9 @@ def save_document(
         entry, _ = Entry.objects.select_related("current").get_or_create(
             kind=kind, codename=codename, name=name
         )
+        if seen and entry.current is None:
+            says = f"{entry} is not in the catalogue: a document keeps its name. Enter a new one"
+            raise InvalidDocument([FieldFault((), says)])
         standing = entry.current.fingerprint if entry.current else ""
         if standing != seen:
             raise DocumentMoved(_moved(entry), standing=standing)
@@ -109,8 +112,7 @@ def _require_neighbours(kind: str, document: Any, codename: str) -> None:
 
 
 def _moved(entry: Entry) -> str:
-    if entry.current is None:
-        return f"{entry} is not in the catalogue any more. Save yours as a new one."
+    assert entry.current is not None
     return (
         f"{entry} has a newer version: {entry.current.by} saved it on "
         f"{entry.current.at:%-d %B %Y at %H:%M} UTC. Yours is kept here; compare the two."

@@ -15,7 +15,8 @@ interface ConflictProps {
 
 /** Somebody else saved in between: both versions side by side, field by field. */
 export function Conflict(props: ConflictProps) {
-  const { address, edit } = props;
+  const { edit } = props;
+  const address = named(props.address, edit.body);
   const theirs = useQuery({ ...documentQuery(address), staleTime: 0, refetchOnMount: "always" });
   const base = useQuery({ ...documentQuery(address, edit.number), enabled: edit.number > 0 });
   return (
@@ -109,6 +110,14 @@ function SideBySide({
       </Button>
     </section>
   );
+}
+
+/** A new document says its name itself. */
+function named(address: Address, body: Values): Address {
+  if (address.name) return address;
+  const fields: Record<string, string> = { device: "codename", build: "build", system: "system" };
+  const name = String(body[fields[address.kind] ?? "id"] ?? "");
+  return { ...address, name, codename: address.kind === "device" ? name : address.codename };
 }
 
 function same(a: unknown, b: unknown): boolean {

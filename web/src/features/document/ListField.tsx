@@ -1,4 +1,4 @@
-import { useContext } from "react";
+import { useContext, useState } from "react";
 import { Faults, type FieldProps, FormContext } from "./form";
 import { isScalar, resolved, type Schema } from "./schema";
 import { moved, type Path, type Values } from "./values";
@@ -14,6 +14,9 @@ function Words({ label, schema, path, value }: FieldProps) {
   const { set, faults } = useContext(FormContext);
   const id = path.join(".");
   const list = Array.isArray(value) ? value.map(String) : [];
+  // What is typed stays as it is while it says the same; else the list was changed from outside.
+  const [typed, setTyped] = useState(list.join("\n"));
+  const shown = linesOf(typed).join("\n") === list.join("\n") ? typed : list.join("\n");
   const inside = faults.filter((each) => each.at.length > path.length && startsWith(each.at, path));
   return (
     <div className="form-cell">
@@ -24,8 +27,11 @@ function Words({ label, schema, path, value }: FieldProps) {
       <textarea
         id={id}
         rows={Math.max(1, Math.min(list.length + 1, 8))}
-        defaultValue={list.join("\n")}
-        onChange={(event) => set(path, linesOf(event.target.value))}
+        value={shown}
+        onChange={(event) => {
+          setTyped(event.target.value);
+          set(path, linesOf(event.target.value));
+        }}
       />
       <Faults path={path} />
       {inside.map((each) => (
