@@ -47,6 +47,7 @@ MIDDLEWARE = [
     "anleitung.site.bounds.BoundedBody",
     "django.middleware.security.SecurityMiddleware",
     "csp.middleware.CSPMiddleware",
+    "anleitung.site.worker_policy.WorkerPolicy",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "django.middleware.gzip.GZipMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
@@ -132,8 +133,7 @@ WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/assets/.+-[A-Za-z0-9_-]{8}\."
 CONTENT_SECURITY_POLICY = {
     "DIRECTIVES": {
         "default-src": [NONE],
-        # The digests are computed by WebAssembly, which needs this word and no other script.
-        "script-src": [SELF, "'wasm-unsafe-eval'"],
+        "script-src": [SELF],
         "style-src": [SELF],
         "img-src": [SELF, "data:"],
         "font-src": [SELF],

@@ -129,3 +129,17 @@ def test_readers_check_their_files_and_send_none(page: Page, downloads: Path) ->
     expect(status).to_contain_text("this is a web page")
     expect(status).to_contain_text("missing")
     assert max(sent) < 6_000
+
+
+def test_only_the_worker_may_run_web_assembly(page: Page, downloads: Path) -> None:
+    policies: dict[str, str] = {}
+    page.on(
+        "response",
+        lambda r: policies.update({r.url: r.headers.get("content-security-policy", "")}),
+    )
+    page.goto("/c/palstek/guides/clean-install")
+    page.get_by_label("Check your files here").set_input_files(str(next(downloads.iterdir())))
+    expect(page.locator(".at-hand li").first).to_be_visible()
+    allowed = [url for url, policy in policies.items() if "wasm-unsafe-eval" in policy]
+    assert [url.rpartition("/")[2].partition("-")[0] for url in allowed] == ["digest.worker"]
+    assert all("unsafe-inline" not in policy for policy in policies.values())
