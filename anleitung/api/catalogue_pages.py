@@ -30,6 +30,7 @@ from anleitung.api.catalogue_shapes import (
     WaysOut,
 )
 from anleitung.catalogue.load import (
+    document_of,
     entries,
     find_entry,
     load_builds,
@@ -90,6 +91,8 @@ def document_page(kind: str, codename: str, name: str, number: int = 0) -> Docum
             for v in versions
         ],
         used_by=guides_with(kind, codename, name),
+        tool=document_of(shown, kind) if kind == "tool" else None,
+        scheme=document_of(shown, kind) if kind == "scheme" else None,
     )
 
 

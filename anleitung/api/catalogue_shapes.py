@@ -5,6 +5,8 @@ from typing import Any
 
 from ninja import Schema
 
+from anleitung.core.documents.scheme import NamingScheme
+from anleitung.core.documents.tool import Tool
 from anleitung.core.drawn.chords import ChordOut
 from anleitung.core.drawn.names import NamesakeOut
 from anleitung.core.drawn.phone_words import UnlockingOut
@@ -20,7 +22,10 @@ class DocumentVersionOut(Schema):
 
 
 class DocumentOut(Schema):
-    """One version of a document. versions: the newest first; retired: the reason, or empty."""
+    """One version of a document. versions: the newest first; retired: the reason, or empty.
+
+    body: as it is stored and edited; tool, scheme: the same, whole, where it is one.
+    """
 
     kind: str
     codename: str
@@ -31,6 +36,8 @@ class DocumentOut(Schema):
     retired: str
     versions: list[DocumentVersionOut]
     used_by: list[str]
+    tool: Tool | None = None
+    scheme: NamingScheme | None = None
 
 
 class SaveIn(Schema):

@@ -24,6 +24,8 @@ export type Fault = components["schemas"]["FaultOut"];
 export type FilesPageData = components["schemas"]["FilesPageOut"];
 export type FileSetData = components["schemas"]["FileSetOut"];
 export type Matched = components["schemas"]["MatchedOut"];
+export type Tool = components["schemas"]["Tool"];
+export type NamingScheme = components["schemas"]["NamingScheme"];
 export type ProblemBody = components["schemas"]["ProblemOut"];
 
 /** A failure as the API tells it; every failure has this one shape. */

@@ -836,6 +836,30 @@ export interface components {
             text: string;
         };
         /**
+         * Date
+         * @description yyww: year and week; yymm, yymmdd, yyyymmdd: as they say.
+         */
+        Date: {
+            /** Field */
+            field: string;
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "yyww" | "yymm" | "yymmdd" | "yyyymmdd";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "date";
+            /**
+             * Role
+             * @default other
+             * @enum {string}
+             */
+            role: "device" | "variant" | "region" | "platform" | "rollback-index" | "other";
+        };
+        /**
          * DecisionOut
          * @description One line of the desk: a sentence, and where its action is.
          */
@@ -878,6 +902,8 @@ export interface components {
         /**
          * DocumentOut
          * @description One version of a document. versions: the newest first; retired: the reason, or empty.
+         *
+         *     body: as it is stored and edited; tool, scheme: the same, whole, where it is one.
          */
         DocumentOut: {
             /** Body */
@@ -896,6 +922,8 @@ export interface components {
             number: number;
             /** Retired */
             retired: string;
+            scheme?: components["schemas"]["NamingScheme"] | null;
+            tool?: components["schemas"]["Tool"] | null;
             /** Used By */
             used_by: string[];
             /** Versions */
@@ -1040,6 +1068,18 @@ export interface components {
             title: string;
         };
         /**
+         * FileSlot
+         * @description A place in the window into which one file is put.
+         */
+        FileSlot: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** What belongs in it */
+            takes: string;
+        };
+        /**
          * FilesPageOut
          * @description Every set of a codename, and what the cross-checks over all guides say of them.
          */
@@ -1080,6 +1120,19 @@ export interface components {
             witness: components["schemas"]["WitnessOut"] | null;
         };
         /**
+         * Fixed
+         * @description A separator or a fixed word.
+         */
+        Fixed: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "fixed";
+            /** Text */
+            text: string;
+        };
+        /**
          * FlagOut
          * @description reading: "failed" or "trouble" (trouble or worse); runs and bad are counts inside.
          */
@@ -1104,6 +1157,21 @@ export interface components {
             value: string;
             /** Words */
             words: string;
+        };
+        /**
+         * Form
+         * @description One way in which the maker writes these fields.
+         */
+        Form: {
+            /** Id */
+            id: string;
+            /** Parts */
+            parts: (components["schemas"]["Fixed"] | components["schemas"]["Letters"] | components["schemas"]["Number"] | components["schemas"]["OneOfList"] | components["schemas"]["Date"] | components["schemas"]["Respin"])[];
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "build" | "file";
         };
         /**
          * FoundIn
@@ -1168,6 +1236,24 @@ export interface components {
             /** Decisions */
             decisions: components["schemas"]["DecisionOut"][];
         };
+        /**
+         * Host
+         * @description A host system on which the tool runs; note: first-run questions and the like.
+         */
+        Host: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Drivers and permissions it needs
+             * @description one a line
+             * @default []
+             */
+            needs: string[];
+            /** Note */
+            note?: string | null;
+        };
         /** HostOut */
         HostOut: {
             /** Id */
@@ -1225,6 +1311,38 @@ export interface components {
             size: string;
             /** Start */
             start: string;
+        };
+        /** Letters */
+        Letters: {
+            /**
+             * Case
+             * @default upper
+             * @enum {string}
+             */
+            case: "upper" | "lower";
+            /** Field */
+            field: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "letters";
+            /**
+             * Least
+             * @default 1
+             */
+            least: number;
+            /**
+             * Most
+             * @default 1
+             */
+            most: number;
+            /**
+             * Role
+             * @default other
+             * @enum {string}
+             */
+            role: "device" | "variant" | "region" | "platform" | "rollback-index" | "other";
         };
         /** ListIn */
         ListIn: {
@@ -1328,6 +1446,29 @@ export interface components {
             /** Tell */
             tell: string[];
         };
+        /**
+         * NamingScheme
+         * @description newer_by: fields that say which is newer, the weightiest first; same: fields that must be
+         *     equal for two builds to be compared at all.
+         */
+        NamingScheme: {
+            /** Forms */
+            forms: components["schemas"]["Form"][];
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Newer By
+             * @default []
+             */
+            newer_by: string[];
+            /**
+             * Same
+             * @default []
+             */
+            same: string[];
+        };
         /** NewFileIn */
         NewFileIn: {
             /** Digests */
@@ -1341,6 +1482,50 @@ export interface components {
             /** Size */
             size: number;
         };
+        /**
+         * NotThere
+         * @description What it may mean that the tool does not see the phone, and what to do.
+         */
+        NotThere: {
+            /**
+             * Cause
+             * @enum {string}
+             */
+            cause: "cable" | "hub" | "port" | "driver" | "not-confirmed" | "several-phones" | "other";
+            /** What to do */
+            remedy: string;
+            /** What one sees */
+            seen: string;
+        };
+        /**
+         * Number
+         * @description Digits. A fixed width (least = most) may have leading zeros, a variable one has none.
+         */
+        Number: {
+            /** Field */
+            field: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "number";
+            /**
+             * Least
+             * @default 1
+             */
+            least: number;
+            /**
+             * Most
+             * @default 3
+             */
+            most: number;
+            /**
+             * Role
+             * @default other
+             * @enum {string}
+             */
+            role: "device" | "variant" | "region" | "platform" | "rollback-index" | "other";
+        };
         /** OfferedOut */
         OfferedOut: {
             /** Build */
@@ -1352,6 +1537,27 @@ export interface components {
             /** Says */
             says: string;
             way: components["schemas"]["WayOut"] | null;
+        };
+        /**
+         * OneOfList
+         * @description One of a list, the oldest first where the order says something.
+         */
+        OneOfList: {
+            /** Field */
+            field: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "one-of";
+            /**
+             * Role
+             * @default other
+             * @enum {string}
+             */
+            role: "device" | "variant" | "region" | "platform" | "rollback-index" | "other";
+            /** Values */
+            values: string[];
         };
         /** OptionOut */
         OptionOut: {
@@ -1638,6 +1844,25 @@ export interface components {
             /** Name */
             name: string;
         };
+        /**
+         * Respin
+         * @description A small letter behind a release that was built again: none, a, b, …
+         */
+        Respin: {
+            /** Field */
+            field: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "respin";
+            /**
+             * Role
+             * @default other
+             * @enum {string}
+             */
+            role: "device" | "variant" | "region" | "platform" | "rollback-index" | "other";
+        };
         /** RetireIn */
         RetireIn: {
             /**
@@ -1891,6 +2116,44 @@ export interface components {
             /** Stops */
             stops: number;
         };
+        /**
+         * Tool
+         * @description A program on the host computer: a command line, or a window.
+         *
+         *     commands: what it can do → host system → command with {file} and {partition}.
+         *     The keys are listed in docs/guide-format.md ("flash.both", "enter.bootloader" …).
+         */
+        Tool: {
+            /**
+             * Commands
+             * @description {file} and {partition} stand for what the step names
+             * @default {}
+             */
+            commands: {
+                [key: string]: {
+                    [key: string]: string;
+                };
+            };
+            /** Hosts */
+            hosts: components["schemas"]["Host"][];
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * What it may mean when it is not
+             * @default []
+             */
+            not_there: components["schemas"]["NotThere"][];
+            /** How to see that the phone is there */
+            there?: string | null;
+            /**
+             * Versions
+             * @default any
+             */
+            versions: string;
+            window?: components["schemas"]["Window"] | null;
+        };
         /** UnlockingOut */
         UnlockingOut: {
             /** Causes */
@@ -1957,6 +2220,40 @@ export interface components {
             no_way: string;
             /** Reachable */
             reachable: string[];
+        };
+        /**
+         * Window
+         * @description A window program: file slots, options, and what is seen when it worked.
+         */
+        Window: {
+            /**
+             * Options
+             * @default []
+             */
+            options: components["schemas"]["WindowOption"][];
+            /** Slots */
+            slots: components["schemas"]["FileSlot"][];
+            /** What starts the writing */
+            starts_by: string;
+            /** What is seen when it worked */
+            worked: string;
+        };
+        /**
+         * WindowOption
+         * @description An option of the window with the value that is right, and why.
+         */
+        WindowOption: {
+            /**
+             * Keeps its value from last time
+             * @default false
+             */
+            kept: boolean;
+            /** Name */
+            name: string;
+            /** Right value */
+            right: string;
+            /** Why */
+            why: string;
         };
         /** WithdrawIn */
         WithdrawIn: {

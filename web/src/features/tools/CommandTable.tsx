@@ -1,4 +1,4 @@
-import type { Tool } from "./tool";
+import type { Tool } from "../../api/client";
 
 /** The command patterns, one column for each host system. */
 export function CommandTable({ tool }: { tool: Tool }) {
@@ -16,7 +16,7 @@ export function CommandTable({ tool }: { tool: Tool }) {
             </tr>
           </thead>
           <tbody>
-            {Object.entries(tool.commands ?? {}).map(([key, row]) => (
+            {Object.entries(tool.commands).map(([key, row]) => (
               <tr key={key}>
                 <td className="letter">{key}</td>
                 {tool.hosts.map((each) => (

@@ -1,41 +1,26 @@
 import { useQuery } from "@tanstack/react-query";
 import { useDeferredValue, useState } from "react";
 import { Link, useParams } from "react-router";
-import { answerOf, api, type Doc } from "../../api/client";
+import { answerOf, api, type Doc, type NamingScheme } from "../../api/client";
 import { Apart } from "../../ui/Apart";
 import { Waiting } from "../../ui/Waiting";
 import { DocumentFoot, documentQuery } from "../document";
 
-interface Part {
-  kind: string;
-  field?: string;
-  text?: string;
-  role?: string;
-  least?: number;
-  most?: number;
-  values?: string[];
-  form?: string;
-}
-
-interface Scheme {
-  name: string;
-  forms: { id: string; what: string; parts: Part[] }[];
-  newer_by?: string[];
-  same?: string[];
-}
+type Part = NamingScheme["forms"][number]["parts"][number];
 
 export function SchemePage() {
   const { name = "" } = useParams();
   const found = useQuery(documentQuery({ kind: "scheme", codename: "", name }));
   return (
     <div className="px-[18px] pt-2.5 pb-10">
-      <Waiting query={found}>{(data) => <SchemeSheet document={data} />}</Waiting>
+      <Waiting query={found}>
+        {(data) => data.scheme && <SchemeSheet document={data} scheme={data.scheme} />}
+      </Waiting>
     </div>
   );
 }
 
-function SchemeSheet({ document }: { document: Doc }) {
-  const scheme = document.body as unknown as Scheme;
+function SchemeSheet({ document, scheme }: { document: Doc; scheme: NamingScheme }) {
   return (
     <>
       <p className="text-soft">
@@ -57,15 +42,15 @@ function SchemeSheet({ document }: { document: Doc }) {
           </h2>
           <Apart
             fields={form.parts.map((part, i) => ({
-              field: part.field ?? " ".repeat(i + 1),
-              value: part.text ?? wordsOf(part),
+              field: part.kind === "fixed" ? " ".repeat(i + 1) : part.field,
+              value: wordsOf(part),
             }))}
           />
         </section>
       ))}
       <p className="mt-3">
-        Newer by {scheme.newer_by?.join(", then ") || "nothing: builds cannot be compared"}.
-        {scheme.same && scheme.same.length > 0 && (
+        Newer by {scheme.newer_by.join(", then ") || "nothing: builds cannot be compared"}.
+        {scheme.same.length > 0 && (
           <> Compared only where these are the same: {scheme.same.join(", ")}.</>
         )}
       </p>
@@ -75,23 +60,25 @@ function SchemeSheet({ document }: { document: Doc }) {
   );
 }
 
-/** A field left at its default is not in the document: one letter, one to three digits. */
 function wordsOf(part: Part): string {
-  const least = part.least ?? 1;
-  const most = part.most ?? (part.kind === "letters" ? 1 : 3);
-  const many = least === most ? `${least}` : `${least} to ${most}`;
   switch (part.kind) {
+    case "fixed":
+      return part.text;
     case "letters":
-      return `${many} letters`;
+      return `${many(part)} letters`;
     case "number":
-      return `${many} digits`;
+      return `${many(part)} digits`;
     case "one-of":
-      return part.values?.join(" or ") ?? "";
+      return part.values.join(" or ");
     case "date":
-      return part.form ?? "date";
-    default:
+      return part.form;
+    case "respin":
       return "letter or none";
   }
+}
+
+function many({ least, most }: { least: number; most: number }): string {
+  return least === most ? `${least}` : `${least} to ${most}`;
 }
 
 /** A string tried on all schemes: which of them reads it, and for which codename. */

@@ -1,10 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
-import type { Doc } from "../../api/client";
+import type { Doc, Tool } from "../../api/client";
 import { Waiting } from "../../ui/Waiting";
 import { DocumentFoot, documentQuery } from "../document";
 import { CommandTable } from "./CommandTable";
-import type { Tool } from "./tool";
 import { WindowView } from "./WindowView";
 
 export function ToolPage() {
@@ -12,13 +11,14 @@ export function ToolPage() {
   const found = useQuery(documentQuery({ kind: "tool", codename: "", name }));
   return (
     <div className="px-[18px] pt-2.5 pb-10">
-      <Waiting query={found}>{(data) => <ToolSheet document={data} />}</Waiting>
+      <Waiting query={found}>
+        {(data) => data.tool && <ToolSheet document={data} tool={data.tool} />}
+      </Waiting>
     </div>
   );
 }
 
-function ToolSheet({ document }: { document: Doc }) {
-  const tool = document.body as unknown as Tool;
+function ToolSheet({ document, tool }: { document: Doc; tool: Tool }) {
   return (
     <>
       <p className="text-soft">
@@ -26,7 +26,7 @@ function ToolSheet({ document }: { document: Doc }) {
       </p>
       <div className="flex flex-wrap items-baseline gap-4">
         <h1 className="text-[19px] font-semibold">{tool.name}</h1>
-        <span>versions: {tool.versions ?? "any"}</span>
+        <span>versions: {tool.versions}</span>
         <Link to={`/edit/tool?name=${document.name}`}>Edit this tool</Link>
       </div>
       {document.retired && (
@@ -48,7 +48,7 @@ function ToolSheet({ document }: { document: Doc }) {
             {tool.hosts.map((each) => (
               <tr key={each.id}>
                 <td>{each.name}</td>
-                <td>{each.needs?.join(", ") || <span className="text-soft">none</span>}</td>
+                <td>{each.needs.join(", ") || <span className="text-soft">none</span>}</td>
                 <td>{each.note}</td>
               </tr>
             ))}
@@ -58,7 +58,7 @@ function ToolSheet({ document }: { document: Doc }) {
       <section aria-label="Is the phone there?" className="mt-4">
         <h2 className="border-b border-ink text-[14px] font-semibold">Is the phone there?</h2>
         {tool.there && <p className="mark mark-proved mt-1">It is when {tool.there}.</p>}
-        {tool.not_there && tool.not_there.length > 0 && (
+        {tool.not_there.length > 0 && (
           <table className="ruled mt-1">
             <thead>
               <tr>
@@ -79,7 +79,7 @@ function ToolSheet({ document }: { document: Doc }) {
           </table>
         )}
       </section>
-      {tool.commands && <CommandTable tool={tool} />}
+      {Object.keys(tool.commands).length > 0 && <CommandTable tool={tool} />}
       {tool.window && <WindowView tool={tool} window={tool.window} />}
       <DocumentFoot document={document} />
     </>

@@ -1,4 +1,6 @@
-import type { Tool, ToolWindow } from "./tool";
+import type { Tool } from "../../api/client";
+
+type ToolWindow = NonNullable<Tool["window"]>;
 
 /** A window program: what belongs in its slots, how its options must stand, how it ends. */
 export function WindowView({ tool, window }: { tool: Tool; window: ToolWindow }) {
@@ -31,7 +33,7 @@ export function WindowView({ tool, window }: { tool: Tool; window: ToolWindow })
             </tr>
           </thead>
           <tbody>
-            {window.options?.map((each) => (
+            {window.options.map((each) => (
               <tr key={each.name}>
                 <td>
                   {each.name}
