@@ -70,7 +70,7 @@ def digested(
 def _inside(path: Path, algorithms: set[str]) -> Iterator[Found]:
     if not zipfile.is_zipfile(path):
         return
-    most = min(path.stat().st_size * MOST_UNFOLDED, MAX_INNER_BYTES)
+    left = min(path.stat().st_size * MOST_UNFOLDED, MAX_INNER_BYTES)
     try:
         with zipfile.ZipFile(path) as archive:
             entries = [e for e in archive.infolist() if not e.is_dir()]
@@ -78,6 +78,8 @@ def _inside(path: Path, algorithms: set[str]) -> Iterator[Found]:
                 # Only names are taken from inside, and nothing is written anywhere.
                 name = entry.filename.replace("\\", "/").rpartition("/")[2]
                 with archive.open(entry) as stream:
-                    yield digested(name, stream, algorithms, inside=path.name, most=most)
+                    found = digested(name, stream, algorithms, inside=path.name, most=left)
+                left -= found.size
+                yield found
     except (zipfile.BadZipFile, NotImplementedError, RuntimeError, OSError, EOFError):
         return

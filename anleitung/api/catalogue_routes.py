@@ -100,7 +100,7 @@ def get_offered(request: HttpRequest, codename: str, build: str) -> OfferedOut:
     found = why_no_update(
         build,
         device=device,
-        builds=tuple(load_builds(device).values()),
+        graph=load_graph(device),
         reader=load_reader(device),
     )
     return OfferedOut(

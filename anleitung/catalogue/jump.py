@@ -33,8 +33,10 @@ def find_catalogue_places(text: str) -> list[Place]:
         return []
     devices = load_devices()
     found = [*_names(typed, devices), *_builds(typed, devices), *_tools(typed)]
-    seen: set[tuple[str, str]] = set()
-    unique = [p for p in found if not ((p.name, p.path) in seen or seen.add((p.name, p.path)))]  # type: ignore[func-returns-value]
+    first: dict[tuple[str, str], Place] = {}
+    for place in found:
+        first.setdefault((place.name, place.path), place)
+    unique = list(first.values())
     exact = [p for p in unique if p.name.casefold() == typed.casefold()]
     return (exact + [p for p in unique if p not in exact])[:MOST]
 

@@ -108,9 +108,11 @@ def load_graph(device: Device) -> Graph:
     reader = load_reader(device)
     scheme = str(reader.scheme.model_dump_json()) if reader else ""
     key = (device.codename, scheme, *(row.fingerprint for row in rows))
-    return _GRAPHS.get_or(
-        key, lambda: Graph(place_builds([document_of(r, "build") for r in rows], reader))
-    )
+
+    def made() -> Graph:
+        return Graph(place_builds([document_of(r, "build") for r in rows], reader, always=True))
+
+    return _GRAPHS.get_or(key, made)
 
 
 def load_builds(device: Device) -> dict[str, Build]:

@@ -17,9 +17,11 @@ from anleitung.core.formats.build_list import Filling, TooManyLines
 from anleitung.core.formats.check_document import InvalidDocument
 from anleitung.demo.bundles import bundle_files
 from anleitung.demo.catalogue import catalogue_files
+from anleitung.guides.errors import PublishBlocked
 from anleitung.guides.models import Proof, Revision
 from anleitung.guides.services.bring_in import bring_in
 from anleitung.guides.services.prove_today import prove_today, take_today
+from anleitung.guides.services.publish import publish
 from anleitung.guides.today import held_against_today
 from tests.conftest import NOW
 from tests.core.demo_catalogue import plain
@@ -224,6 +226,19 @@ def test_document_that_a_guide_cannot_be_read_with_is_told(
     today = held_against_today(revision)
     assert "the model of the phone cannot run this yet" in today.fault
     assert not prove_today(actor=maintainer, row=revision).proof
+
+
+def test_draft_that_does_not_hold_with_the_documents_of_today_is_not_published(
+    maintainer: Any, revision: Revision
+) -> None:
+    files = bundle_files("palstek", "unlock")
+    draft = bring_in(actor=maintainer, files=files, replaces="", now=NOW).draft
+    change(maintainer, "device", "palstek", unlocking={"way": "never"})
+    wanted = {"codename": "palstek", "slug": "unlock", "seen": draft.fingerprint, "now": NOW}
+    with pytest.raises(PublishBlocked, match="does not hold with the catalogue's documents"):
+        publish(actor=maintainer, **wanted)
+    change(maintainer, "device", "palstek")
+    assert publish(actor=maintainer, **wanted).version == "1.0.0"
 
 
 def test_draft_takes_over_the_documents_of_today_and_keeps_its_own_words(

@@ -8,7 +8,7 @@ from typing import Literal
 from anleitung.core.documents.package import Package
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import rows_of
-from anleitung.core.phone.actions import Step
+from anleitung.core.guide.uses import idle_files
 from anleitung.core.phone.actions.place import Place
 
 Kind = Literal[
@@ -93,17 +93,9 @@ def _within(each: Set) -> Iterator[Matter]:
         for says in _not_this_phone(p, each.bundle):
             yield Matter("not-this-phone", "loss", says, here)
     yield from _fixed_names(each)
-    used = {
-        file
-        for row in rows_of(each.bundle.guide)
-        if isinstance(row.step, Step)
-        for file in row.step.used_files()
-    }
-    sources = {p.derived.source for p in each.packages if p.derived}
-    for p in each.packages:
-        if p.id not in used | sources:
-            says = _("{name} is in the set, and no step uses it")
-            yield Matter("in-no-step", "care", says.format(name=p.name), here)
+    for p in idle_files(each.bundle.guide, each.packages):
+        says = _("{name} is in the set, and no step uses it")
+        yield Matter("in-no-step", "care", says.format(name=p.name), here)
     installs = any(p.content and p.content.family != "stock" for p in each.packages)
     back = any(
         p.content and p.content.family == "stock" and p.role == "system" for p in each.packages

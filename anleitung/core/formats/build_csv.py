@@ -80,7 +80,11 @@ def read_build_csv(text: str, *, listed: Mapping[str, Build]) -> tuple[ListRow, 
                 says = _("this row has more or fewer cells than the header")
                 refused.append(ListRow(reader.line_num, str(row)[:80], "unreadable", says))
                 continue
-            _collect(reader.line_num, {n: _text(v) for n, v in row.items()}, grouped)
+            cells = {n: _text(v) for n, v in row.items()}
+            first = _collect(reader.line_num, cells, grouped)
+            if first:
+                says = _("says otherwise of this build than line {line}").format(line=first)
+                refused.append(ListRow(reader.line_num, cells["build"], "incomplete", says))
     except csv.Error as error:
         raise InvalidCsv(f"line {reader.line_num}: {error}") from error
     taken = [_judged(line, value, listed) for line, value in grouped.values()]
@@ -91,12 +95,16 @@ def _text(value: str) -> str:
     return value[1:] if value.startswith("'") and value[1:].startswith(FORMULA) else value
 
 
-def _collect(line: int, row: dict[str, str], grouped: dict[str, tuple[int, Any]]) -> None:
+def _collect(line: int, row: dict[str, str], grouped: dict[str, tuple[int, Any]]) -> int:
+    """The line that this row contradicts, 0 where it adds to its build."""
     own = {n: _value(n, row[n]) for n in OF_BUILD if row.get(n)}
     package = {n: _value(n, row[PREFIX + n]) for n in OF_PACKAGE if row.get(PREFIX + n)}
-    _first, value = grouped.setdefault(row.get("build", ""), (line, {**own, "shipped": []}))
+    first, value = grouped.setdefault(row.get("build", ""), (line, {**own, "shipped": []}))
+    if own != {n: value[n] for n in OF_BUILD if n in value}:
+        return first
     if package:
         value["shipped"].append(package)
+    return 0
 
 
 def _value(name: str, text: str) -> Any:

@@ -24,6 +24,10 @@ def beyond_the_model(device: Device) -> Iterator[tuple[Location, str]]:
             yield at, known.format(what=_("a container of resizable partitions"))
         if part.once:
             yield at, known.format(what=_("a partition that stands once beside two slots"))
+    for i, cause in enumerate(device.unlocking.missing_because):
+        if cause.cause == "patch-level":
+            what = _("an unlock switch that wants a patch level")
+            yield ("unlocking", "missing_because", i), known.format(what=what)
     if device.unlocking.way != "command":
         way = device.unlocking.way
         yield ("unlocking", "way"), known.format(what=_("unlocking by “{way}”").format(way=way))

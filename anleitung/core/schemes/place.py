@@ -8,14 +8,17 @@ from anleitung.core.schemes.decode import CannotDecode, Decoded, Reader
 UNREADABLE = "unreadable"
 
 
-def place_builds(builds: Iterable[Build], reader: Reader | None) -> tuple[Build, ...]:
+def place_builds(
+    builds: Iterable[Build], reader: Reader | None, *, always: bool = False
+) -> tuple[Build, ...]:
     """The builds with line and order, oldest first within each line.
 
-    Those that bring an order keep it. Without a scheme, and where a string does not read, a build
-    stands in a line of its own: it can be compared with none.
+    Those that bring an order keep it; with always, only where the scheme says nothing: numbers of
+    one bundle mean nothing beside those of another. Without a scheme, and where a string does not
+    read, a build stands in a line of its own: it can be compared with none.
     """
     given = tuple(builds)
-    decoded = {b.build: _read(reader, b.build) for b in given if b.order is None}
+    decoded = {b.build: _read(reader, b.build) for b in given if always or b.order is None}
     kins = {d.kin for d in decoded.values() if d is not None}
     ages: dict[tuple[str, ...], dict[tuple[int | str, ...], int]] = {}
     for kin in kins:
@@ -23,10 +26,11 @@ def place_builds(builds: Iterable[Build], reader: Reader | None) -> tuple[Build,
         ages[kin] = {age: i for i, age in enumerate(sorted(every))}
     placed = []
     for number, build in enumerate(given):
-        if build.order is not None:
+        found = decoded.get(build.build)
+        says_nothing = found is None or not found.age
+        if build.order is not None and (not always or says_nothing):
             placed.append(build)
             continue
-        found = decoded[build.build]
         if found is None or not found.age:
             update = {"line": f"{UNREADABLE}-{number}", "order": 0}
         else:

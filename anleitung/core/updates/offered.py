@@ -1,6 +1,5 @@
 """Why is this phone offered no update? What the catalogue can say of a pasted build, and cannot."""
 
-from collections.abc import Sequence
 from dataclasses import dataclass
 from gettext import gettext as _
 from typing import Literal
@@ -37,10 +36,8 @@ class Answer:
     way: Way | None = None
 
 
-def why_no_update(
-    text: str, *, device: Device, builds: Sequence[Build], reader: Reader | None
-) -> Answer:
-    """builds: placed. Looks at the string first, then at what is listed, then at the packages."""
+def why_no_update(text: str, *, device: Device, graph: Graph, reader: Reader | None) -> Answer:
+    """Looks at the string first, then at what is listed, then at the packages."""
     try:
         if reader is None:
             build, _notes = clean(text)
@@ -53,15 +50,14 @@ def why_no_update(
     except CannotDecode as error:
         says = _("{error} A system that was changed shows such a string, and gets no update.")
         return Answer(text.strip()[:80], "not-read", says.format(error=error))
-    listed = {b.build: b for b in builds}
-    mine = listed.get(build)
+    mine = graph.builds.get(build)
     if mine is None:
         says = _(
             "It reads as a build of this codename, but the catalogue does not hold it: an edition "
             "that nobody entered yet, or a changed system that shows a name of its own."
         )
         return Answer(build, "not-listed", says)
-    return _of_listed(mine, builds)
+    return _of_listed(mine, graph)
 
 
 def _foreign(build: str, role: str, says: str) -> Answer:
@@ -73,7 +69,8 @@ def _foreign(build: str, role: str, says: str) -> Answer:
     )
 
 
-def _of_listed(mine: Build, builds: Sequence[Build]) -> Answer:
+def _of_listed(mine: Build, graph: Graph) -> Answer:
+    builds = graph.builds.values()
     ahead = [b for b in builds if b.line == mine.line and b.place > mine.place and not b.withdrawn]
     if not ahead:
         says = _("The catalogue holds no newer build: this is the newest.")
@@ -104,7 +101,7 @@ def _of_listed(mine: Build, builds: Sequence[Build]) -> Answer:
             says.format(edition=who.format(carrier=mine.edition), newest=newest.build),
             newest.build,
         )
-    way = ways_from(Graph(builds), mine.build, by="legs").get(newest.build)
+    way = ways_from(graph, mine.build, by="legs").get(newest.build)
     if way is None:
         says = _("{newest} is newer, but no package in the catalogue leads there from this build.")
         return Answer(mine.build, "no-package", says.format(newest=newest.build), newest.build)

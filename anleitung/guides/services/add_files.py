@@ -11,12 +11,11 @@ from django.db import transaction
 from anleitung.accounts.roles import require_maintainer
 from anleitung.core.documents.package import Package
 from anleitung.core.formats.check_document import FieldFault, InvalidDocument, check_document
-from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.core.formats.write_bundle import write_bundle
 from anleitung.core.guide.bundle import Bundle
-from anleitung.guides.errors import AlreadyPublished, DraftMoved
 from anleitung.guides.load import as_texts, find_draft, load_bundle, load_proof
-from anleitung.guides.models import Draft, Revision
+from anleitung.guides.models import Draft
+from anleitung.guides.services.redraft import redraft, require_seen
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,20 +38,11 @@ def add_files(
     require_maintainer(actor)
     with transaction.atomic():
         draft = find_draft(codename, slug)
-        if draft.fingerprint != seen:
-            raise DraftMoved(
-                "The draft was replaced since you opened it. Read the new one first.",
-                standing=draft.fingerprint,
-            )
+        require_seen(draft, seen)
         written = as_texts(write_bundle(_with_files(load_bundle(draft), files)))
         kept = {n: t for n, t in draft.files.items() if not _is_rewritten(n)}
         texts = kept | {n: t for n, t in written.items() if _is_rewritten(n)}
-        bundle = read_bundle({name: text.encode() for name, text in texts.items()})
-        if Revision.objects.filter(fingerprint=bundle.fingerprint).exists():
-            raise AlreadyPublished("With these files the draft is what is published already.")
-        draft.files, draft.fingerprint = texts, bundle.fingerprint
-        draft.updated_at, draft.updated_by = now, actor
-        draft.save()
+        bundle = redraft(draft, texts, actor=actor, now=now)
     load_proof(bundle)
     return draft
 

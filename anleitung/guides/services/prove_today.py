@@ -6,11 +6,10 @@ from typing import Any
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
-from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.core.formats.write_bundle import write_bundle
-from anleitung.guides.errors import AlreadyPublished, DraftMoved
 from anleitung.guides.load import Stored, as_texts, find_draft, load_bundle, load_proof
-from anleitung.guides.models import Draft, Revision
+from anleitung.guides.models import Draft
+from anleitung.guides.services.redraft import redraft, require_seen
 from anleitung.guides.today import Today, held_against_today, with_documents
 
 
@@ -32,21 +31,12 @@ def take_today(*, actor: Any, codename: str, slug: str, seen: str, now: datetime
     require_maintainer(actor)
     with transaction.atomic():
         draft = find_draft(codename, slug)
-        if draft.fingerprint != seen:
-            raise DraftMoved(
-                "The draft was replaced since you opened it. Read the new one first.",
-                standing=draft.fingerprint,
-            )
+        require_seen(draft, seen)
         changed = held_against_today(draft).changed
         written = as_texts(write_bundle(with_documents(load_bundle(draft), changed)))
         own = ("guide.yaml", "prose/", "packages/")
         files = {n: t for n, t in draft.files.items() if n.startswith(own) or n not in written}
         files |= {n: t for n, t in written.items() if not n.startswith(own)}
-        bundle = read_bundle({name: text.encode() for name, text in files.items()})
-        if Revision.objects.filter(fingerprint=bundle.fingerprint).exists():
-            raise AlreadyPublished("With these documents the draft is what is published already.")
-        draft.files, draft.fingerprint = files, bundle.fingerprint
-        draft.updated_at, draft.updated_by = now, actor
-        draft.save()
+        bundle = redraft(draft, files, actor=actor, now=now)
     load_proof(bundle)
     return draft

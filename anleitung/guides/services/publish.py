@@ -8,9 +8,11 @@ from django.db import transaction
 from anleitung.accounts.roles import require_maintainer
 from anleitung.core.documents.base import canonical_bytes
 from anleitung.core.proof.model import ProofOut
-from anleitung.guides.errors import AlreadyPublished, DraftMoved, PublishBlocked
+from anleitung.guides.errors import AlreadyPublished, PublishBlocked
 from anleitung.guides.load import find_draft, load_bundle, load_proof
 from anleitung.guides.models import Draft, Revision
+from anleitung.guides.services.redraft import require_seen
+from anleitung.guides.today import held_against_today
 
 
 def publish(*, actor: Any, codename: str, slug: str, seen: str, now: datetime) -> Revision:
@@ -20,12 +22,16 @@ def publish(*, actor: Any, codename: str, slug: str, seen: str, now: datetime) -
     """
     require_maintainer(actor)
     draft = find_draft(codename, slug)
-    _require_seen(draft, seen)
+    require_seen(draft, seen)
     bundle = load_bundle(draft)
     require_publishable(load_proof(bundle))
+    today = held_against_today(draft)
+    if today.fault or today.stops:
+        why = today.fault or f"{today.stops} stop{'s' if today.stops > 1 else ''} with them"
+        raise PublishBlocked(f"It does not hold with the catalogue's documents of today: {why}.")
     with transaction.atomic():
         draft = find_draft(codename, slug)
-        _require_seen(draft, seen)
+        require_seen(draft, seen)
         if Revision.objects.filter(fingerprint=draft.fingerprint).exists():
             raise AlreadyPublished("This very state is published already.")
         number = next_number(draft)
@@ -66,11 +72,3 @@ def require_publishable(proof: ProofOut) -> None:
     if stops:
         count = f"{len(stops)} stop{'s' if len(stops) > 1 else ''}"
         raise PublishBlocked(f"{count} open. The first: {stops[0].message}", stops)
-
-
-def _require_seen(draft: Draft, seen: str) -> None:
-    if draft.fingerprint != seen:
-        raise DraftMoved(
-            "The draft was replaced since you opened it. Read the new one before you publish.",
-            standing=draft.fingerprint,
-        )

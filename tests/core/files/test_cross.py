@@ -55,13 +55,8 @@ def test_matter_names_every_set_that_it_concerns_once() -> None:
     assert plain.sets == ("a", "b")
 
 
-def test_file_in_no_step_and_the_source_of_a_made_one() -> None:
-    made = bundle("clean-install", ("guide.yaml", "file: rettungsring", "file: radio-m6"))
-    used = bundle("clean-install")
-    without = made.guide.model_copy(
-        update={"steps": tuple(s for s in made.guide.steps if s.id != "get-files")}
-    )
-    idle = Bundle(without, used.device, used.builds, used.packages, used.tools, used.schemes)
+def test_file_that_is_only_downloaded_is_in_no_step() -> None:
+    idle = bundle("clean-install", ("guide.yaml", "file: rettungsring\n", "file: radio-m6\n"))
     (told,) = [m for m in cross_check([Set("x", idle)]) if m.kind == "in-no-step"]
     assert told.says == "rettungsring-3.2-palstek.img is in the set, and no step uses it"
 

@@ -209,3 +209,13 @@ def test_package_must_say_from_where(shipped: dict[str, Any], message: str) -> N
     value = {"build": "B-1", "platform": 1, "release": "1", "region": "KU", "rollback_index": 0}
     with pytest.raises(InvalidDocument, match=message):
         check_document("build", value | {"shipped": [{"name": "f", "size": 1, **shipped}]})
+
+
+def test_rows_of_one_build_that_contradict_each_other_are_told() -> None:
+    head = "build,platform,release,region,rollback_index,package_kind,package_name,package_size\n"
+    text = head + "B-1,12,1,KU,0,full,a.zip,5\nB-1,12,1,KU,0,full,b.zip,6\nB-1,13,1,KU,0,,,\n"
+    rows = read_build_csv(text, listed={})
+    assert [(r.line, r.verdict) for r in rows] == [(2, "new"), (4, "incomplete")]
+    assert rows[1].says == "says otherwise of this build than line 2"
+    assert rows[0].build is not None
+    assert [p.name for p in rows[0].build.shipped] == ["a.zip", "b.zip"]

@@ -46,6 +46,7 @@ def found(bundle: Bundle) -> set[tuple[str, str]]:
 def test_made_on_the_host_it_can_be_used_and_needs_no_digest() -> None:
     told = found(made("rettungsring", "host", "action: derive, file: ramdisk-made"))
     assert not {f for f in told if "ramdisk-made" in f[1]}
+    assert ("file-in-no-step", "rettungsring") not in told, "it is what the other is made from"
 
 
 def test_not_made_yet_it_is_not_at_hand() -> None:

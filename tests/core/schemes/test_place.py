@@ -40,3 +40,17 @@ def test_what_does_not_read_is_compared_with_nothing() -> None:
 def test_given_order_stands() -> None:
     given_order = [b.model_copy(update={"order": 7}) for b in unplaced("palstek")]
     assert {b.place for b in place_builds(given_order, reader("palstek"))} == {("main", 7)}
+
+
+def test_catalogue_goes_by_the_scheme_whatever_numbers_builds_bring() -> None:
+    """Builds of a bundle bring numbers of their own, and stand beside others that bring none."""
+    mixed = [
+        b.model_copy(update={"order": 900 - i}) if i % 2 else b
+        for i, b in enumerate(unplaced("palstek"))
+    ]
+    told = place_builds(mixed, reader("palstek"), always=True)
+    assert [(b.build, b.place) for b in told] == [
+        (b.build, b.place) for b in graph("palstek").builds.values()
+    ]
+    odd = [mixed[1].model_copy(update={"build": "odd"})]
+    assert place_builds(odd, reader("palstek"), always=True)[0].order == mixed[1].order

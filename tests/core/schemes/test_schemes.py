@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 
 from anleitung.core.documents.scheme import Fixed, Form, NamingScheme
 from anleitung.core.formats.read_bundle import read_scheme
+from anleitung.core.guide.bundle import Bundle
 from anleitung.core.schemes.ambiguity import find_two_ways
 from anleitung.core.schemes.decode import (
     AmbiguousScheme,
@@ -242,6 +243,35 @@ def test_builds_must_read_and_be_ordered_as_the_scheme_says(
 ) -> None:
     with pytest.raises(Exception, match=re.escape(message)):
         bundle("unlock", ("builds.yaml", old, new))
+
+
+def numbered(orders: dict[str, int]) -> list[str]:
+    """What the unlock guide says of its builds where they bring these orders, 500 by default."""
+    made = bundle("unlock")
+    builds = tuple(
+        b.model_copy(update={"order": orders.get(b.build, 500), "line": f"l{i}"})
+        if b.build not in orders
+        else b.model_copy(update={"order": orders[b.build]})
+        for i, b in enumerate(made.builds)
+    )
+    changed = Bundle(made.guide, made.device, builds, made.packages, made.tools, made.schemes)
+    return [m.message for m in changed.mismatches()]
+
+
+def test_order_of_builds_must_be_that_of_the_scheme() -> None:
+    assert numbered({"PS-12.1.0-KU.r1": 10, "PS-12.2.0-KU.r1": 20}) == []
+    (told,) = numbered({"PS-12.1.0-KU.r1": 25, "PS-12.2.0-KU.r1": 20})
+    assert "by its order PS-12.1.0-KU.r1 is newer than PS-12.2.0-KU.r1" in told
+
+
+def test_some_orders_or_none_without_a_scheme_are_refused() -> None:
+    first = "- build: PS-12.1.0-KU.r1"
+    with pytest.raises(
+        Exception, match=r"some builds have an order and PS-12\.2\.0-KU\.r1 has none"
+    ):
+        bundle("unlock", ("builds.yaml", first, f"- order: 1\n    {first[2:]}"))
+    with pytest.raises(Exception, match="has no order, and the codename has no naming scheme"):
+        bundle("unlock", ("device.yaml", "scheme: tidewerk\n", ""))
 
 
 def test_scheme_that_the_device_names_must_be_in_the_bundle() -> None:

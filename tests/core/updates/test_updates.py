@@ -106,7 +106,7 @@ def test_why_no_update(build: str, reason: str, says: str) -> None:
     found = why_no_update(
         build,
         device=device("palstek"),
-        builds=tuple(PALSTEK.builds.values()),
+        graph=PALSTEK,
         reader=reader("palstek"),
     )
     assert (found.reason, says in found.says) == (reason, True)
@@ -115,7 +115,7 @@ def test_why_no_update(build: str, reason: str, says: str) -> None:
 def test_newer_builds_for_other_regions_only() -> None:
     builds = [b for b in PALSTEK.builds.values() if b.build != "PS-13.0.5-HO.r4"]
     found = why_no_update(
-        "PS-12.4.7-HO.r3", device=device("palstek"), builds=builds, reader=reader("palstek")
+        "PS-12.4.7-HO.r3", device=device("palstek"), graph=Graph(builds), reader=reader("palstek")
     )
     assert (found.reason, found.newest) == ("only-other-regions", "PS-13.0.5-KU.r4")
 
@@ -125,7 +125,7 @@ def test_regions_that_the_scheme_keeps_apart_are_not_newer_than_each_other() -> 
     found = why_no_update(
         "KAI9-M6/HO/2310b",
         device=device("poller"),
-        builds=tuple(poller.builds.values()),
+        graph=poller,
         reader=reader("poller"),
     )
     assert found.reason == "newest"

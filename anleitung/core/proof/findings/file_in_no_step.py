@@ -3,8 +3,7 @@
 from collections.abc import Iterator
 from gettext import gettext as _
 
-from anleitung.core.phone.actions import Step
-from anleitung.core.phone.actions.obtain import Obtain
+from anleitung.core.guide.uses import idle_files
 from anleitung.core.proof.compile import Compiled
 from anleitung.core.proof.finding import FindingKind, Kind, Severity
 from anleitung.core.proof.rules import Found
@@ -21,12 +20,6 @@ FINDING = FindingKind(
 
 
 def check(compiled: Compiled) -> Iterator[Found]:
-    used = {
-        file
-        for row in compiled.rows
-        if isinstance(row.step, Step) and not isinstance(row.step, Obtain)
-        for file in row.step.used_files()
-    }
-    for package in compiled.bundle.world.packages.values():
-        if package.id not in used:
-            yield Found(FINDING.id, package.id, "", None)
+    bundle = compiled.bundle
+    for package in idle_files(bundle.guide, bundle.world.packages.values()):
+        yield Found(FINDING.id, package.id, "", None)

@@ -1,0 +1,28 @@
+"""A draft that is changed in place: only as it was seen, read anew as a whole, never a copy."""
+
+from datetime import datetime
+from typing import Any
+
+from anleitung.core.formats.read_bundle import read_bundle
+from anleitung.core.guide.bundle import Bundle
+from anleitung.guides.errors import AlreadyPublished, DraftMoved
+from anleitung.guides.models import Draft, Revision
+
+
+def require_seen(draft: Draft, seen: str) -> None:
+    if draft.fingerprint != seen:
+        raise DraftMoved(
+            "The draft was replaced since you opened it. Read the new one first.",
+            standing=draft.fingerprint,
+        )
+
+
+def redraft(draft: Draft, texts: dict[str, str], *, actor: Any, now: datetime) -> Bundle:
+    """Within a transaction. Raises InvalidBundle, AlreadyPublished; then the draft stands."""
+    bundle = read_bundle({name: text.encode() for name, text in texts.items()})
+    if Revision.objects.filter(fingerprint=bundle.fingerprint).exists():
+        raise AlreadyPublished("So changed, the draft is what is published already.")
+    draft.files, draft.fingerprint = texts, bundle.fingerprint
+    draft.updated_at, draft.updated_by = now, actor
+    draft.save()
+    return bundle
