@@ -1,6 +1,6 @@
 """Builds are entered in bulk: from a pasted list or a CSV, with a preview first."""
 
-from collections.abc import Sequence
+from collections.abc import Hashable, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
@@ -19,6 +19,9 @@ from anleitung.core.formats.build_list import (
     read_build_list,
     require_room,
 )
+from anleitung.kept import Kept
+
+_ROWS: Kept[Hashable, tuple[ListRow, ...]] = Kept(most=2)
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,12 +36,17 @@ class Added:
 def preview_builds(*, codename: str, text: str, filling: Filling) -> Sequence[ListRow]:
     """What each line becomes. Raises NoSuchDocument, TooManyLines, InvalidCsv."""
     device = load_device(codename)
-    listed = load_builds(device)
-    if looks_like_csv(text):
-        return read_build_csv(text, listed=listed)
-    return read_build_list(
-        text, device=device, reader=load_reader(device), listed=listed, filling=filling
-    )
+    listed, reader = load_builds(device), load_reader(device)
+
+    def read() -> tuple[ListRow, ...]:
+        if looks_like_csv(text):
+            return read_build_csv(text, listed=listed)
+        return read_build_list(text, device=device, reader=reader, listed=listed, filling=filling)
+
+    # A long list is looked at page by page, and then stored: it is read once for all of that.
+    scheme = reader.scheme.model_dump_json() if reader else ""
+    key = (device.model_dump_json(), scheme, tuple(listed.values()), text, filling)
+    return _ROWS.get_or(key, read)
 
 
 def add_builds(*, actor: Any, codename: str, text: str, filling: Filling, now: datetime) -> Added:

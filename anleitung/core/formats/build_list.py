@@ -7,6 +7,7 @@ from typing import Any, Literal
 
 from anleitung.core.documents.build import MAX_BUILDS, Build
 from anleitung.core.documents.device import Device
+from anleitung.core.documents.scheme import Fixed
 from anleitung.core.errors import AnleitungError
 from anleitung.core.formats.check_document import InvalidDocument, check_document
 from anleitung.core.schemes.decode import CannotDecode, Decoded, Reader
@@ -147,13 +148,15 @@ def _new(
 def told_by_string(found: Decoded, reader: Reader) -> dict[str, Any]:
     """Fields of a build document that its string says by the roles of the scheme's fields."""
     form = next(f for f in reader.scheme.forms if f.id == found.form)
+    fields = found.fields  # made anew at each call
     value: dict[str, Any] = {}
     for part in form.parts:
-        role = getattr(part, "role", None)
-        if role in ("platform", "rollback-index"):
-            value[role.replace("-", "_")] = int(found.fields[part.field])  # type: ignore[union-attr]
-        elif role == "region":
-            value["region"] = found.fields[part.field]  # type: ignore[union-attr]
-    release = [found.fields.get(name, "") for name in reader.scheme.newer_by]
+        if isinstance(part, Fixed):
+            continue
+        if part.role in ("platform", "rollback-index"):
+            value[part.role.replace("-", "_")] = int(fields[part.field])
+        elif part.role == "region":
+            value["region"] = fields[part.field]
+    release = [fields.get(name, "") for name in reader.scheme.newer_by]
     value["release"] = ".".join(filter(None, release)) or found.text
     return value

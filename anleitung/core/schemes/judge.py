@@ -29,10 +29,11 @@ def judge_fields(decoded: Decoded, scheme: NamingScheme, device: Device) -> tupl
         "device": list(device.build_names),
     }
     found = []
+    fields = decoded.fields  # made anew at each call
     for part in form.parts:
-        if isinstance(part, Fixed) or not decoded.fields[part.field]:
+        if isinstance(part, Fixed) or not fields[part.field]:
             continue
-        name, value = part.field.replace("-", " "), decoded.fields[part.field]
+        name, value = part.field.replace("-", " "), fields[part.field]
         known = expected.get(part.role) or []
         if not known:
             found.append(JudgedField(name, value, part.role, "", ""))
