@@ -1,7 +1,7 @@
 """Putting together what one page of the workbench shows."""
 
 from datetime import datetime
-from urllib.parse import quote
+from urllib.parse import quote, urlsplit
 
 from anleitung.api.shapes import (
     ChangedOut,
@@ -18,6 +18,7 @@ from anleitung.api.shapes import (
 from anleitung.catalogue.load import current_fingerprints, document_of, entries
 from anleitung.core.documents.device import Device
 from anleitung.core.evidence.report import EvidenceOut
+from anleitung.core.files.watched import TONES
 from anleitung.core.sheet.model import SheetOut
 from anleitung.guides.chain import neighbours
 from anleitung.guides.load import Stored, load_bundle, load_sheet
@@ -29,6 +30,8 @@ from anleitung.guides.today import (
     changed_fields,
     held_against_today,
 )
+from anleitung.mirrors.models import Change
+from anleitung.mirrors.sources import all_sources, open_changes
 from anleitung.reports.evidence import evidence_for
 
 
@@ -62,7 +65,19 @@ def page_of(row: Stored, *, now: datetime) -> PageOut:
         earlier=evidence_for(earlier, now=now) if earlier else None,
         earlier_version=earlier.version if earlier else "",
         today=_today(row),
+        sources=_source_matters(row),
     )
+
+
+def _source_matters(row: Stored) -> list[str]:
+    """What became of the sources of this state's files, a sentence each."""
+    mine = {(a, p.sha256 or "") for p in load_bundle(row).packages for a in p.sources}
+    found = Change.objects.filter(settled_at__isnull=True).order_by("-at", "address")
+    return [
+        f"{c.name} at {urlsplit(c.address).netloc}: {c.says}"
+        for c in found
+        if (c.address, c.sha256) in mine
+    ]
 
 
 def _today(row: Stored) -> TodayOut:
@@ -134,6 +149,7 @@ def home(*, now: datetime) -> HomeOut:
                 guides=lines,
             )
         )
+    decisions += _about_sources()
     decisions.sort(key=lambda d: d[0])
     return HomeOut(codenames=found, decisions=[d for _, d in decisions])
 
@@ -222,6 +238,21 @@ def _about_draft(guide: Guide, draft: Draft, sheet: SheetOut) -> tuple[int, Deci
         return 3, DecisionOut(tone="care", text=text, action="Open the draft", path=path)
     text = f"The draft “{draft.title}” has no open stop."
     return 4, DecisionOut(tone="plain", text=text, action="Read and publish it", path=path)
+
+
+def _about_sources() -> list[tuple[int, DecisionOut]]:
+    """Files that no longer come as they are on record, each with the guides that use it."""
+    found = []
+    for source, change in open_changes(all_sources()):
+        count = len(source.titles)
+        use = f"{count} guides use it" if count > 1 else f"{source.titles[0]} uses it"
+        host = urlsplit(change.address).netloc
+        text = f"{change.name} at {host}: {change.says}. {use}."
+        tone = TONES[change.standing]  # type: ignore[index]
+        path = f"/c/{source.used[0].guide.codename}/files#sources"
+        decision = DecisionOut(tone=tone, text=text, action="Compare", path=path)
+        found.append((1 if tone == "loss" else 2, decision))
+    return found
 
 
 def _state(lines: list[GuideLineOut]) -> tuple[str, str]:

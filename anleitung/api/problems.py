@@ -30,6 +30,7 @@ STATUS = {
     "too-many-lines": 422,
     "retire-refused": 422,
     "invalid-list": 422,
+    "watch-refused": 422,
 }
 FAILURES = frozenset(sorted({*STATUS.values(), 400, 422}))
 

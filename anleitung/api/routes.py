@@ -22,6 +22,7 @@ from anleitung.api.shapes import (
     PublishIn,
     WithdrawIn,
 )
+from anleitung.api.watch_routes import router as watch_router
 from anleitung.core.formats.read_bundle import MAX_BYTES, Fault, InvalidBundle, read_zip
 from anleitung.core.formats.write_bundle import write_bundle, write_zip
 from anleitung.guides.load import Stored, find_draft, find_revision, load_bundle
@@ -147,6 +148,7 @@ def make_api() -> NinjaAPI:
     api.add_router("", router)
     api.add_router("", catalogue_router)
     api.add_router("", file_router)
+    api.add_router("", watch_router)
     return api
 
 

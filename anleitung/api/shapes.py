@@ -117,6 +117,7 @@ class PageOut(Schema):
     earlier: EvidenceOut | None
     earlier_version: str
     today: TodayOut
+    sources: list[str]
 
 
 class BroughtInOut(Schema):

@@ -35,9 +35,12 @@ INSTALLED_APPS = [
     "whitenoise.runserver_nostatic",
     "django.contrib.staticfiles",
     "axes",
+    "django_tasks",
+    "django_tasks_db",
     "anleitung.accounts",
     "anleitung.catalogue",
     "anleitung.guides",
+    "anleitung.mirrors",
     "anleitung.reports",
     "anleitung.reader",
     "anleitung.demo",
@@ -154,6 +157,20 @@ SESSION_COOKIE_SAMESITE = CSRF_COOKIE_SAMESITE = "Lax"
 DATA_UPLOAD_MAX_MEMORY_SIZE = 5_500_000
 FILE_UPLOAD_MAX_MEMORY_SIZE = 5_500_000
 DATA_UPLOAD_MAX_NUMBER_FIELDS = 200
+
+# Work in the background: kept in the database, done by one worker (manage.py run_worker).
+TASKS = {"default": {"BACKEND": "django_tasks_db.DatabaseBackend"}}
+# Looks at sources at the same moment, in all and at one host.
+WATCH_AT_ONCE = int(os.environ.get("ANLEITUNG_WATCH_AT_ONCE", "8"))
+WATCH_AT_ONCE_PER_HOST = int(os.environ.get("ANLEITUNG_WATCH_AT_ONCE_PER_HOST", "4"))
+# Host names that are served by the shipped stand-in, as name=port,name=port: the only way for the
+# watch to an address on this machine.
+STAND_INS = {
+    name: ("127.0.0.1", int(port))
+    for name, _, port in (
+        each.partition("=") for each in os.environ.get("ANLEITUNG_STAND_INS", "").split(",") if each
+    )
+}
 
 # Reports of one network address in one hour, and of all in one hour.
 REPORTS_PER_ADDRESS = int(os.environ.get("ANLEITUNG_REPORTS_PER_ADDRESS", "20"))

@@ -253,7 +253,7 @@ BAD = [
         "packages/radio-m6.yaml",
         "variants: [M6]",
         "variants: [M7]",
-        "packages/radio-m6.yaml, line 8: variants: palstek has no variant M7",
+        "packages/radio-m6.yaml, line 11: variants: palstek has no variant M7",
     ),
     (
         "packages/wattlaeufer.yaml",

@@ -23,6 +23,7 @@ export type Place = components["schemas"]["PlaceLineOut"];
 export type Fault = components["schemas"]["FaultOut"];
 export type FilesPageData = components["schemas"]["FilesPageOut"];
 export type FileSetData = components["schemas"]["FileSetOut"];
+export type WatchData = components["schemas"]["WatchOut"];
 export type Matched = components["schemas"]["MatchedOut"];
 export type Tool = components["schemas"]["Tool"];
 export type NamingScheme = components["schemas"]["NamingScheme"];

@@ -124,6 +124,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/codenames/{codename}/watch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Watch */
+        get: operations["anleitung_api_watch_routes_get_watch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/codenames/{codename}/ways": {
         parameters: {
             query?: never;
@@ -562,6 +579,91 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/watch/changes/{change_id}/settle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Settle */
+        post: operations["anleitung_api_watch_routes_post_settle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watch/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Check */
+        post: operations["anleitung_api_watch_routes_post_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watch/checks/{check_id}/cancel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Cancel */
+        post: operations["anleitung_api_watch_routes_post_cancel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watch/schedule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Schedule */
+        post: operations["anleitung_api_watch_routes_post_schedule"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Work */
+        get: operations["anleitung_api_watch_routes_get_work"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -738,6 +840,31 @@ export interface components {
             who: string;
         };
         /**
+         * ChangeOut
+         * @description An unsettled change of a source: a matter on each of these guides.
+         */
+        ChangeOut: {
+            /** Address */
+            address: string;
+            after: components["schemas"]["SideOut"];
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            before: components["schemas"]["SideOut"];
+            /** File */
+            file: string;
+            /** Guides */
+            guides: string[];
+            /** Id */
+            id: number;
+            /** Says */
+            says: string;
+            /** Tone */
+            tone: string;
+        };
+        /**
          * ChangedOut
          * @description A document of the guide that the catalogue holds otherwise by now. fields: what differs.
          */
@@ -759,6 +886,31 @@ export interface components {
             };
             /** Kind */
             kind: string;
+        };
+        /**
+         * CheckOut
+         * @description A round over the sources. by: "" for a scheduled one.
+         */
+        CheckOut: {
+            /**
+             * Asked At
+             * Format: date-time
+             */
+            asked_at: string;
+            /** By */
+            by: string;
+            /** Done */
+            done: number;
+            /** Ended At */
+            ended_at: string | null;
+            /** Id */
+            id: number;
+            /** Reads */
+            reads: boolean;
+            /** State */
+            state: string;
+            /** Total */
+            total: number;
         };
         /**
          * CheckedOut
@@ -1617,6 +1769,8 @@ export interface components {
             sheet: components["schemas"]["SheetOut"];
             /** Short */
             short: string;
+            /** Sources */
+            sources: string[];
             today: components["schemas"]["TodayOut"];
             /** Version */
             version: string;
@@ -1899,6 +2053,19 @@ export interface components {
             /** Write Time */
             write_time: string;
         };
+        /** RoundIn */
+        RoundIn: {
+            /**
+             * Codename
+             * @default
+             */
+            codename: string;
+            /**
+             * Reads
+             * @default false
+             */
+            reads: boolean;
+        };
         /**
          * RowOut
          * @description number: 1 for the first step; arm: what leads here ("if not"), on its first row only.
@@ -1990,6 +2157,16 @@ export interface components {
             /** Number */
             number: number;
         };
+        /** ScheduleIn */
+        ScheduleIn: {
+            /** Every Hours */
+            every_hours: number;
+            /**
+             * Reads
+             * @default false
+             */
+            reads: boolean;
+        };
         /** SetLineOut */
         SetLineOut: {
             /** Files */
@@ -2002,6 +2179,11 @@ export interface components {
             state: string;
             /** Title */
             title: string;
+        };
+        /** SettleIn */
+        SettleIn: {
+            /** Because */
+            because: string;
         };
         /**
          * SheetOut
@@ -2068,6 +2250,42 @@ export interface components {
             variants: components["schemas"]["VariantOut"][];
             /** Warnings */
             warnings: number;
+        };
+        /**
+         * SideOut
+         * @description How a source stood: standing, size in bytes (None: not told), digest and address.
+         */
+        SideOut: {
+            /** Address */
+            address: string;
+            /** Sha256 */
+            sha256: string;
+            /** Size */
+            size: number | null;
+            /** Standing */
+            standing: string;
+        };
+        /**
+         * SourceOut
+         * @description One source of one file. standing: "" where it was never looked at.
+         */
+        SourceOut: {
+            /** Address */
+            address: string;
+            /** At */
+            at: string | null;
+            /** File */
+            file: string;
+            /** Guides */
+            guides: string[];
+            /** Millis */
+            millis: number;
+            /** Says */
+            says: string;
+            /** Standing */
+            standing: string;
+            /** Tone */
+            tone: string;
         };
         /** StandingOut */
         StandingOut: {
@@ -2202,6 +2420,21 @@ export interface components {
             /** Withdrawn */
             withdrawn: string;
         };
+        /**
+         * WatchOut
+         * @description every_hours: 0 where the sources are looked at only when somebody asks.
+         */
+        WatchOut: {
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+            check: components["schemas"]["CheckOut"] | null;
+            /** Every Hours */
+            every_hours: number;
+            /** Scheduled Reads */
+            scheduled_reads: boolean;
+            /** Sources */
+            sources: components["schemas"]["SourceOut"][];
+        };
         /** WayOut */
         WayOut: {
             /** Download */
@@ -2271,6 +2504,14 @@ export interface components {
             };
             /** Words */
             words: string;
+        };
+        /**
+         * WorkOut
+         * @description What is done in the background just now; says: "" for nothing.
+         */
+        WorkOut: {
+            /** Says */
+            says: string;
         };
     };
     responses: never;
@@ -2854,6 +3095,82 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PhoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_watch_routes_get_watch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WatchOut"];
                 };
             };
             /** @description Bad Request */
@@ -4886,6 +5203,392 @@ export interface operations {
                     "application/json": {
                         [key: string]: unknown;
                     };
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_watch_routes_post_settle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                change_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_watch_routes_post_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoundIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_watch_routes_post_cancel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                check_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_watch_routes_post_schedule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScheduleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScheduleIn"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_watch_routes_get_work: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkOut"];
                 };
             };
             /** @description Bad Request */

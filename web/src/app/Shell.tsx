@@ -27,6 +27,7 @@ export function Shell({ home, children }: { home: Home | undefined; children: Re
         </Link>
         <JumpBox />
         <span className="flex-1" />
+        <WorkState />
         <KeysHelp open={showKeys} onChange={setShowKeys} />
         <UserMenu />
       </header>
@@ -35,6 +36,20 @@ export function Shell({ home, children }: { home: Home | undefined; children: Re
         {children}
       </main>
     </div>
+  );
+}
+
+/** What the site is doing in the background just now, on every page. */
+function WorkState() {
+  const work = useQuery({
+    queryKey: ["work"],
+    queryFn: ({ signal }) => answerOf(api.GET("/api/work", { signal })),
+    refetchInterval: (query) => (query.state.data?.says ? 2_000 : 20_000),
+  });
+  return (
+    <span role="status" className="hidden text-[12px] text-soft sm:inline">
+      {work.data?.says}
+    </span>
   );
 }
 

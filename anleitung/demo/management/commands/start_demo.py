@@ -9,9 +9,14 @@ from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError
 from django.core.wsgi import get_wsgi_application
 from django.db import connections
+from django.utils import timezone
 from gunicorn.app.base import BaseApplication
 
 from anleitung.demo.bundles import write_demo_bundles
+from anleitung.demo.children import demo_children
+from anleitung.demo.serving import free_port
+from anleitung.mirrors.models import Check
+from anleitung.mirrors.services.start_check import start_check
 
 
 class Command(BaseCommand):
@@ -33,8 +38,11 @@ class Command(BaseCommand):
         call_command("load_demo", log_ins=True, stdout=self.stdout)
         self.stdout.write("\n  Bundles to try are in var/demo-bundles/. Ctrl-C stops the site.\n")
         self.stdout.flush()
+        if not Check.objects.exists():
+            start_check(actor=None, reads=True, codename="", now=timezone.now())
         connections.close_all()
-        _Site(port).run()
+        with demo_children(free_port()):
+            _Site(port).run()
 
 
 class _Site(BaseApplication):  # type: ignore[misc]

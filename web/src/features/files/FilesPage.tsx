@@ -6,6 +6,7 @@ import { CodenameHead } from "../codename";
 import { FileSetView } from "./FileSetView";
 import { Matters } from "./Matters";
 import { filesQuery } from "./queries";
+import { Sources } from "./Sources";
 
 export function FilesPage() {
   const { codename = "" } = useParams();
@@ -53,6 +54,7 @@ function FilesSheet({ codename, data }: { codename: string; data: FilesPageData 
           />
         </>
       )}
+      <Sources codename={codename} />
     </>
   );
 }

@@ -9,6 +9,7 @@ import { FileSet } from "./FileSet";
 import { GuideHead } from "./GuideHead";
 import { newest, pageQuery, type Wanted } from "./pageQuery";
 import { SheetRows } from "./SheetRows";
+import { SourceNote } from "./SourceNote";
 import { TodayNote } from "./TodayNote";
 
 /** The guide sheet: one state of a guide, with all that the proof and the readers say of it. */
@@ -53,6 +54,7 @@ function OnePage(props: { codename: string; slug: string; wanted: Wanted; versio
           <CodenameHead codename={codename} />
           <GuideHead page={data} />
           <TodayNote page={data} />
+          <SourceNote page={data} />
           <Facts page={data} />
           <EvidenceView page={data} />
           <SheetRows sheet={data.sheet} />

@@ -1,0 +1,8 @@
+"""The mirror watch: what the sources of file sets give today."""
+
+from django.apps import AppConfig
+
+
+class MirrorsConfig(AppConfig):
+    name = "anleitung.mirrors"
+    label = "mirrors"

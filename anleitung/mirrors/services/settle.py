@@ -1,0 +1,24 @@
+"""A maintainer settles a matter of the watch, with the reason."""
+
+from datetime import datetime
+from typing import Any
+
+from anleitung.accounts.roles import require_maintainer
+from anleitung.mirrors.errors import WatchRefused
+from anleitung.mirrors.models import Change
+
+MOST_CHARACTERS = 300
+
+
+def settle(*, actor: Any, change_id: int, because: str, now: datetime) -> Change:
+    """Raises WatchRefused."""
+    require_maintainer(actor)
+    text = " ".join(because.split())
+    if not text or len(text) > MOST_CHARACTERS:
+        raise WatchRefused(f"Give the reason in 1 to {MOST_CHARACTERS} characters.")
+    done = Change.objects.filter(pk=change_id, settled_at__isnull=True).update(
+        settled_at=now, settled_by=actor, because=text
+    )
+    if not done:
+        raise WatchRefused("This matter is settled already.")
+    return Change.objects.get(pk=change_id)

@@ -1,0 +1,17 @@
+import { Link } from "react-router";
+import type { Page } from "../../api/client";
+
+/** Files of this guide that do not come any more as they are on record. */
+export function SourceNote({ page }: { page: Page }) {
+  if (page.sources.length === 0) return null;
+  const [first, ...others] = page.sources;
+  return (
+    <section aria-label="Sources" className="mark mark-stop my-2">
+      <p>
+        <b>Not as on record:</b> {first}.{" "}
+        {others.length > 0 && `So do ${others.length} more of its sources stand. `}
+        <Link to={`/c/${page.sheet.codename}/files#sources`}>Compare</Link>
+      </p>
+    </section>
+  );
+}
