@@ -11,10 +11,14 @@ from anleitung.api.file_shapes import (
     AddFilesIn,
     FileSetOut,
     FilesPageOut,
+    KeepKeyIn,
+    KeepListIn,
+    KeptKeyOut,
     ListIn,
     ListLineOut,
     MatchedOut,
     MatchIn,
+    SignedOut,
 )
 from anleitung.api.problems import FAILURES, ProblemOut
 from anleitung.api.shapes import BroughtInOut
@@ -23,8 +27,10 @@ from anleitung.core.files.lists import FORMS, checksum_list
 from anleitung.core.files.match import Found
 from anleitung.core.files.room import Assumptions
 from anleitung.guides.errors import NoSuchGuide
-from anleitung.guides.load import Stored, find_draft, find_revision, load_bundle
+from anleitung.guides.load import Stored, find_draft, find_revision, load_bundle, newest_state
 from anleitung.guides.services.add_files import NewFile, add_files
+from anleitung.guides.services.keep_signed import drop_list, keep_key, keep_list
+from anleitung.guides.signed import Told, signed_lists
 
 router = Router(auth=django_auth)
 FAILED = {FAILURES: ProblemOut}
@@ -110,6 +116,61 @@ def post_files(request: HttpRequest, codename: str, slug: str, body: AddFilesIn)
         now=timezone.now(),
     )
     return BroughtInOut(codename=codename, slug=slug, fingerprint=draft.fingerprint, replaced=True)
+
+
+@router.get("/file-set/signed", response={200: list[SignedOut], **FAILED})
+def get_signed(
+    request: HttpRequest, codename: str = "", slug: str = "", short: str = ""
+) -> list[SignedOut]:
+    require_maintainer(request.user)
+    return [_signed(told) for told in signed_lists(_row(codename, slug, short), now=timezone.now())]
+
+
+@router.post("/guides/{codename}/{slug}/signed", response={200: list[SignedOut], **FAILED})
+def post_signed(
+    request: HttpRequest, codename: str, slug: str, body: KeepListIn
+) -> list[SignedOut]:
+    now = timezone.now()
+    kept = keep_list(
+        actor=request.user,
+        codename=codename,
+        slug=slug,
+        name=body.name,
+        text=body.text,
+        signature=body.signature,
+        now=now,
+    )
+    newest = newest_state(kept.guide)
+    return [_signed(told) for told in signed_lists(newest, now=now)]
+
+
+@router.delete("/signed/{list_id}", response={200: list[SignedOut], **FAILED})
+def delete_signed(request: HttpRequest, list_id: int) -> list[SignedOut]:
+    drop_list(actor=request.user, list_id=list_id)
+    return []
+
+
+@router.post("/signer-keys", response={200: KeptKeyOut, **FAILED})
+def post_key(request: HttpRequest, body: KeepKeyIn) -> KeptKeyOut:
+    key = keep_key(
+        actor=request.user, certificate=body.certificate, says=body.says, now=timezone.now()
+    )
+    return KeptKeyOut(fingerprint=key.fingerprint, says=key.says)
+
+
+def _signed(told: Told) -> SignedOut:
+    kept = told.kept
+    return SignedOut(
+        id=kept.pk,
+        name=kept.name,
+        verdict=told.verdict,
+        says=told.says,
+        but=told.but,
+        agreement=told.agreement,
+        issuer=kept.issuer,
+        added_at=kept.added_at,
+        added_by=kept.added_by.get_username(),
+    )
 
 
 def _row(codename: str, slug: str, short: str) -> Stored:

@@ -1,5 +1,6 @@
 """What the API answers with about file sets."""
 
+from datetime import datetime
 from typing import Annotated
 
 from ninja import Schema
@@ -125,3 +126,38 @@ class NewFileIn(Schema):
 class AddFilesIn(Schema):
     seen: str
     files: Annotated[list[NewFileIn], Field(max_length=100)]
+
+
+class SignedOut(Schema):
+    """A signed list. verdict: good, bad, key-not-known, key-expired, key-revoked.
+
+    says: what was verified; but: what was not; agreement: the list against this set.
+    """
+
+    id: int
+    name: str
+    verdict: str
+    says: str
+    but: str
+    agreement: str
+    issuer: str
+    added_at: datetime
+    added_by: str
+
+
+class KeepListIn(Schema):
+    """text: the list exactly as it was signed. signature: armored, or binary in base64."""
+
+    name: Annotated[str, Field(max_length=150)] = ""
+    text: Annotated[str, Field(max_length=2_000_000)]
+    signature: Annotated[str, Field(max_length=20_000)]
+
+
+class KeepKeyIn(Schema):
+    certificate: Annotated[str, Field(max_length=200_000)]
+    says: Text
+
+
+class KeptKeyOut(Schema):
+    fingerprint: str
+    says: str

@@ -31,6 +31,8 @@ STATUS = {
     "retire-refused": 422,
     "invalid-list": 422,
     "watch-refused": 422,
+    "signed-refused": 422,
+    "invalid-signature": 422,
 }
 FAILURES = frozenset(sorted({*STATUS.values(), 400, 422}))
 

@@ -32,3 +32,7 @@ class PublishBlocked(AnleitungError):
 
 class WithdrawRefused(AnleitungError):
     code = "withdraw-refused"
+
+
+class SignedRefused(AnleitungError):
+    code = "signed-refused"

@@ -84,3 +84,12 @@ def newest_revisions(codename: str) -> list[Revision]:
     for revision in rows.select_related("guide").order_by("guide__slug", "number"):
         found[revision.guide_id] = revision
     return list(found.values())
+
+
+def newest_state(guide: Guide) -> Stored:
+    """The draft, or the newest revision where there is none."""
+    draft = Draft.objects.filter(guide=guide).first()
+    newest = draft or guide.revisions.order_by("-number").first()
+    if newest is None:
+        raise NoSuchGuide(f"{guide} holds nothing yet.")
+    return newest

@@ -78,3 +78,34 @@ class Withdrawal(models.Model):
 
     def __str__(self) -> str:
         return f"{self.revision} withdrawn"
+
+
+class SignerKey(models.Model):
+    """A public key whose signatures can be verified. says: what the maintainer knows of it."""
+
+    fingerprint = models.CharField(max_length=64, unique=True)
+    certificate = models.TextField()
+    says = models.CharField(max_length=200)
+    added_at = models.DateTimeField()
+    added_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT)
+
+    def __str__(self) -> str:
+        return f"{self.fingerprint[:16]} ({self.says})"
+
+
+class SignedList(models.Model):
+    """Somebody's checksum list with its detached signature, kept beside the file sets of a guide.
+
+    text: exactly as it was signed; issuer: the fingerprint that the signature names.
+    """
+
+    guide = models.ForeignKey(Guide, on_delete=models.CASCADE, related_name="signed_lists")
+    name = models.CharField(max_length=150)
+    text = models.TextField()
+    signature = models.TextField()
+    issuer = models.CharField(max_length=64)
+    added_at = models.DateTimeField()
+    added_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT)
+
+    def __str__(self) -> str:
+        return f"{self.name} of {self.guide}"

@@ -45,14 +45,16 @@ export function CompareList({ which }: { which: Which }) {
         Compare
       </Button>
       {compare.error && <ProblemView error={compare.error} />}
-      <ul role="status" className="mt-1">
-        {compare.data?.map((each) => (
-          <li key={each.verdict + each.name}>
-            <span className={LOOKS[each.verdict]}>{each.verdict.replaceAll("-", " ")}</span>{" "}
-            <span className="letter">{each.name}</span> {each.says}
-          </li>
-        ))}
-      </ul>
+      <div role="status">
+        <ul className="mt-1">
+          {compare.data?.map((each) => (
+            <li key={each.verdict + each.name}>
+              <span className={LOOKS[each.verdict]}>{each.verdict.replaceAll("-", " ")}</span>{" "}
+              <span className="letter">{each.name}</span> {each.says}
+            </li>
+          ))}
+        </ul>
+      </div>
     </section>
   );
 }

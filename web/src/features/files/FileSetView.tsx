@@ -6,6 +6,7 @@ import { CompareList } from "./CompareList";
 import { FileTable } from "./FileTable";
 import { type Assume, fileSetQuery, type Which } from "./queries";
 import { RoomView } from "./RoomView";
+import { SignedLists } from "./SignedLists";
 
 const FORMS = [
   ["two-column", "two columns"],
@@ -47,6 +48,7 @@ export function FileSetView({ which }: { which: Which }) {
           <div className="mt-4 grid gap-x-8 gap-y-4 lg:grid-cols-2 print:hidden">
             <RoomView room={data.room} assume={assume} onAssume={setAssume} />
             <CompareList which={which} />
+            <SignedLists which={which} />
           </div>
         </>
       )}

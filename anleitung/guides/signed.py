@@ -1,0 +1,81 @@
+"""What the signed lists of a guide say, and what of that was verified and what was not."""
+
+from collections import Counter
+from dataclasses import dataclass
+from datetime import datetime
+from gettext import gettext as _
+
+from anleitung.core.files.compare import Compared, compare_list
+from anleitung.guides.load import Stored, load_bundle
+from anleitung.guides.models import SignedList, SignerKey
+from anleitung.signatures import Verdict, has_key, read_key, verify_list
+
+
+@dataclass(frozen=True, slots=True)
+class Told:
+    """says: what was verified; but: what was not. compared: the list against this set."""
+
+    kept: SignedList
+    verdict: Verdict
+    says: str
+    but: str
+    compared: tuple[Compared, ...]
+
+    @property
+    def agreement(self) -> str:
+        count = Counter(c.verdict for c in self.compared)
+        parts = [
+            _("{n} of the set agree").format(n=count["agrees"]),
+            *([_("{n} differ").format(n=count["differs"])] if count["differs"] else []),
+            *(
+                [_("{n} are not in it").format(n=count["not-listed"])]
+                if count["not-listed"]
+                else []
+            ),
+        ]
+        return ", ".join(parts)
+
+
+def signed_lists(row: Stored, *, now: datetime) -> list[Told]:
+    packages = list(load_bundle(row).world.packages.values())
+    keys = list(SignerKey.objects.select_related("added_by"))
+    lists = row.guide.signed_lists.select_related("added_by").order_by("-added_at", "-id")
+    return [_tell(each, keys, now, compare_list(packages, each.text)) for each in lists]
+
+
+def _tell(
+    kept: SignedList, keys: list[SignerKey], now: datetime, compared: tuple[Compared, ...]
+) -> Told:
+    key = next((k for k in keys if has_key(k.certificate, kept.issuer)), None)
+    verdict = verify_list(kept.text, kept.signature, key.certificate if key else "", now)
+    says, but = _words(verdict, kept, key)
+    return Told(kept, verdict, says, but, compared)
+
+
+def _words(verdict: Verdict, kept: SignedList, key: SignerKey | None) -> tuple[str, str]:
+    if key is None:
+        says = _("Nothing was verified: the key {issuer} that it names is not known here.")
+        but = _("Enter the public key to have it verified.")
+        return says.format(issuer=kept.issuer), but
+    names = ", ".join(read_key(key.certificate).names) or _("no name")
+    match verdict:
+        case "good":
+            says = _("The signature is good: exactly this list was signed by the key {key}.")
+            but = _(
+                "Not verified: that the key belongs to whom it names itself after ({names}). "
+                "{who} entered it on {day} with the words “{words}”."
+            )
+            who, day = key.added_by.get_username(), f"{key.added_at:%-d %B %Y}"
+            return says.format(key=key.fingerprint), but.format(
+                names=names, who=who, day=day, words=key.says
+            )
+        case "bad":
+            says = _("The signature is bad: the key {key} did not sign this very list.")
+            but = _("The list was changed after it was signed, or belongs to another signature.")
+        case "key-expired":
+            says = _("Nothing was verified: the key {key} has expired.")
+            but = _("Enter the renewed key, if its owner renewed it.")
+        case _:
+            says = _("Nothing was verified: the key {key} was revoked by its owner.")
+            but = _("What it signed should not be relied on.")
+    return says.format(key=key.fingerprint), but
