@@ -16,6 +16,7 @@ from anleitung.core.diagrams.run import Budget
 from anleitung.core.documents.package import Package
 from anleitung.core.files.lists import checksum_list, wanted_algorithms
 from anleitung.core.files.match import match_files
+from anleitung.core.formats.pictures import InvalidPicture, clean_picture
 from anleitung.core.formats.read_bundle import InvalidBundle, read_bundle, read_scheme
 from anleitung.core.formats.schema import NAMES, json_schema
 from anleitung.core.guide.bundle import Bundle
@@ -156,6 +157,25 @@ def verify_command(
             typer.echo(f"{m.verdict:12} {m.name}{where}: {m.says}")
     if any(m.verdict in ("wrong-bytes", "misnamed", "missing") for m in told):
         raise typer.Exit(FOUND)
+
+
+@app.command("picture")
+def picture_command(
+    file: Annotated[Path, typer.Argument(help="A photo or drawing: PNG, WebP, JPEG or GIF.")],
+    bundle: Annotated[Path, typer.Argument(help="The folder of the bundle.")],
+) -> None:
+    """Put a picture into a bundle, without where, when and with what it was taken, and print what
+    its step says of it. Exit status: 0 written, 2 refused."""
+    try:
+        kept = clean_picture(file.read_bytes())
+        place = bundle / kept.name
+        place.parent.mkdir(parents=True, exist_ok=True)
+        place.write_bytes(kept.content)
+    except (InvalidPicture, OSError) as error:
+        _fail(f"{file}: {error}")
+    typer.echo("pictures:")
+    typer.echo(f"  - {{sha256: {kept.digest}, width: {kept.width}, height: {kept.height},")
+    typer.echo('     alt: "say here what is to be seen"}')
 
 
 @app.command("checksums")

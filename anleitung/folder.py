@@ -19,7 +19,7 @@ def load_files(path: Path) -> dict[str, bytes]:
         raise InvalidBundle([Fault(str(path), 0, "there is no such folder or zip file")])
     if path.stat().st_size > MAX_BYTES:
         raise InvalidBundle(
-            [Fault(str(path), 0, f"larger than {MAX_BYTES // 1_000_000} MB; a bundle holds texts")]
+            [Fault(str(path), 0, f"larger than {MAX_BYTES // 1_000_000} MB; a bundle is smaller")]
         )
     return read_zip(path.read_bytes())
 

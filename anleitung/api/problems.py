@@ -33,6 +33,7 @@ STATUS = {
     "watch-refused": 422,
     "signed-refused": 422,
     "invalid-signature": 422,
+    "invalid-picture": 422,
 }
 FAILURES = frozenset(sorted({*STATUS.values(), 400, 422}))
 

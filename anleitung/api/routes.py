@@ -20,13 +20,17 @@ from anleitung.api.shapes import (
     PageOut,
     PublishedOut,
     PublishIn,
+    RemovePictureIn,
     WithdrawIn,
 )
 from anleitung.api.watch_routes import router as watch_router
+from anleitung.core.formats.pictures import MAX_BROUGHT, InvalidPicture
 from anleitung.core.formats.read_bundle import MAX_BYTES, Fault, InvalidBundle, read_zip
 from anleitung.core.formats.write_bundle import write_bundle, write_zip
 from anleitung.guides.load import Stored, find_draft, find_revision, load_bundle
+from anleitung.guides.pictures import pictures_of
 from anleitung.guides.services.bring_in import bring_in
+from anleitung.guides.services.picture import add_picture, remove_picture
 from anleitung.guides.services.prove_today import prove_today, take_today
 from anleitung.guides.services.publish import publish
 from anleitung.guides.services.withdraw import withdraw
@@ -126,6 +130,48 @@ def draft_take_today(request: HttpRequest, codename: str, slug: str, body: Publi
     return page_of(draft, now=timezone.now())
 
 
+@router.post("/drafts/{codename}/{slug}/pictures", response={200: PageOut, **FAILED})
+def post_picture(
+    request: HttpRequest,
+    codename: str,
+    slug: str,
+    picture: File[UploadedFile],
+    step: Form[str],
+    alt: Form[str],
+    seen: Form[str],
+) -> PageOut:
+    require_maintainer(request.user)
+    if picture.size is None or picture.size > MAX_BROUGHT:
+        raise InvalidPicture(f"larger than {MAX_BROUGHT // 1_000_000} MB; choose a smaller one")
+    draft = add_picture(
+        actor=request.user,
+        codename=codename,
+        slug=slug,
+        seen=seen,
+        step=step,
+        alt=alt,
+        content=picture.read(),
+        now=timezone.now(),
+    )
+    return page_of(draft, now=timezone.now())
+
+
+@router.post("/drafts/{codename}/{slug}/pictures/remove", response={200: PageOut, **FAILED})
+def post_remove_picture(
+    request: HttpRequest, codename: str, slug: str, body: RemovePictureIn
+) -> PageOut:
+    draft = remove_picture(
+        actor=request.user,
+        codename=codename,
+        slug=slug,
+        seen=body.seen,
+        step=body.step,
+        sha256=body.sha256,
+        now=timezone.now(),
+    )
+    return page_of(draft, now=timezone.now())
+
+
 @router.post("/revisions/{short}/withdraw", response={200: PublishedOut, **FAILED})
 def post_withdraw(request: HttpRequest, short: str, body: WithdrawIn) -> PublishedOut:
     withdrawal = withdraw(actor=request.user, short=short, reason=body.reason, now=timezone.now())
@@ -133,8 +179,9 @@ def post_withdraw(request: HttpRequest, short: str, body: WithdrawIn) -> Publish
 
 
 def _zip(row: Stored, name: str) -> HttpResponse:
+    bundle = load_bundle(row)
     response = HttpResponse(
-        write_zip(write_bundle(load_bundle(row))), content_type="application/zip"
+        write_zip(write_bundle(bundle, pictures_of(bundle))), content_type="application/zip"
     )
     response["Content-Disposition"] = f'attachment; filename="{name}.zip"'
     return response

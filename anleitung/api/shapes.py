@@ -131,6 +131,12 @@ class PublishIn(Schema):
     seen: str
 
 
+class RemovePictureIn(Schema):
+    seen: str
+    step: str
+    sha256: str
+
+
 class PublishedOut(Schema):
     version: str
     short: str

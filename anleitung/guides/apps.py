@@ -8,6 +8,7 @@ from django.db.models.signals import post_migrate
 GUARDED = {
     "guides_revision": (("id",), ("fingerprint",), ("short",), ("guide_id", "number")),
     "guides_withdrawal": (("id",), ("revision_id",)),
+    "guides_storedpicture": (("id",), ("sha256",)),
 }
 
 

@@ -11,14 +11,22 @@ from anleitung.core.sheet.build import build_sheet
 from anleitung.core.sheet.model import SheetOut
 from anleitung.guides.errors import NoSuchGuide
 from anleitung.guides.models import Draft, Guide, Proof, Revision
+from anleitung.guides.pictures import Held
 from anleitung.kept import Kept
 
 Stored = Draft | Revision
 
 
 def as_texts(files: dict[str, bytes]) -> dict[str, str]:
-    """For storing: the files of a bundle that was read without a fault are UTF-8."""
-    return {name: content.decode("utf-8-sig") for name, content in files.items()}
+    """For storing: the files of a bundle that was read without a fault are UTF-8.
+
+    Pictures are kept by themselves, by their digest.
+    """
+    return {
+        name: content.decode("utf-8-sig")
+        for name, content in files.items()
+        if not name.startswith("pictures/")
+    }
 
 
 # Documents never change under a fingerprint, so what is derived from them can be kept.
@@ -29,7 +37,7 @@ _SHEETS: Kept[str, SheetOut] = Kept()
 def load_bundle(row: Stored) -> Bundle:
     return _BUNDLES.get_or(
         row.fingerprint,
-        lambda: read_bundle({name: text.encode() for name, text in row.files.items()}),
+        lambda: read_bundle({name: text.encode() for name, text in row.files.items()}, Held()),
     )
 
 

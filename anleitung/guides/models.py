@@ -80,6 +80,21 @@ class Withdrawal(models.Model):
         return f"{self.revision} withdrawn"
 
 
+class StoredPicture(models.Model):
+    """A picture of a step, by its digest. Never changes: another picture has another digest."""
+
+    sha256 = models.CharField(max_length=64, unique=True)
+    kind = models.CharField(max_length=4)
+    content = models.BinaryField()
+    width = models.PositiveIntegerField()
+    height = models.PositiveIntegerField()
+    added_at = models.DateTimeField()
+    added_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT)
+
+    def __str__(self) -> str:
+        return f"{self.sha256[:12]}.{self.kind}"
+
+
 class SignerKey(models.Model):
     """A public key whose signatures can be verified. says: what the maintainer knows of it."""
 

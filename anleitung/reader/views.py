@@ -9,7 +9,7 @@ from django.conf import settings
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseRedirect, JsonResponse
 from django.shortcuts import render
 from django.utils import timezone
-from django.views.decorators.cache import never_cache
+from django.views.decorators.cache import cache_control, never_cache
 from django.views.decorators.csrf import ensure_csrf_cookie
 from django.views.decorators.http import require_GET, require_POST, require_safe
 from django.views.decorators.vary import vary_on_cookie
@@ -36,7 +36,7 @@ from anleitung.guides.load import (
     load_sheet,
     newest_revisions,
 )
-from anleitung.guides.models import Revision
+from anleitung.guides.models import Revision, StoredPicture
 from anleitung.reader.check import NOTHING_GIVEN, Given, check, read_build
 from anleitung.reader.files import MOST_BYTES, judge_files
 from anleitung.reports.errors import InvalidReport, KeyUsed, TooManyReports
@@ -127,6 +127,16 @@ def checksums(request: HttpRequest, short: str) -> HttpResponse:
     )
     response["Content-Disposition"] = f'attachment; filename="{CHECKSUMS}"'
     return response
+
+
+@require_safe
+@cache_control(public=True, immutable=True, max_age=365 * 86_400)
+def picture(request: HttpRequest, sha256: str) -> HttpResponse:
+    """A picture of a step. Its address names its bytes, so it never changes."""
+    found = StoredPicture.objects.filter(sha256=sha256).first()
+    if found is None:
+        raise Http404
+    return HttpResponse(bytes(found.content), content_type=f"image/{found.kind}")
 
 
 @dataclass

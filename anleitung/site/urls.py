@@ -13,6 +13,7 @@ urlpatterns = [
     path("r/<str:short>/SHA256SUMS", views.checksums),
     path("r/<str:short>/files", views.match),
     path("r/<str:short>/report", views.report),
+    re_path(r"^pictures/(?P<sha256>[0-9a-f]{64})$", views.picture),
     path("c/<slug:codename>", views.codename_page),
     path("c/<slug:codename>/guides/<slug:slug>", views.guide_page),
     re_path(r"^c/$", views.workbench),

@@ -2,7 +2,7 @@
 
 import re
 import zipfile
-from collections.abc import Iterator, Mapping
+from collections.abc import Container, Iterator, Mapping
 from dataclasses import dataclass
 from io import BytesIO
 from typing import Any, TypeVar
@@ -19,9 +19,10 @@ from anleitung.core.errors import AnleitungError
 from anleitung.core.formats.checksums import NAME as CHECKSUMS
 from anleitung.core.formats.checksums import InvalidList, read_checksums
 from anleitung.core.formats.faults import Location, faults_of
+from anleitung.core.formats.pictures import InvalidPicture, Kept, read_picture
 from anleitung.core.formats.yaml_tree import InvalidYaml, Tree, read_yaml
 from anleitung.core.guide.bundle import Bundle, step_places
-from anleitung.core.guide.document import MAX_STEPS, Branch, Choose, Guide
+from anleitung.core.guide.document import MAX_STEPS, Guide, rows_of, with_steps
 
 MAX_BYTES = 5_000_000
 MAX_FILES = 500
@@ -31,6 +32,7 @@ _KNOWN = re.compile(
     r"guide\.yaml|device\.yaml|builds\.yaml|SHA256SUMS"
     r"|(packages|tools|schemes)/[a-z0-9-]+\.yaml|prose/(_introduction|[a-z0-9-]+)\.md"
 )
+_PICTURE = re.compile(r"pictures/[0-9a-f]{64}\.(png|webp)")
 _Document = TypeVar("_Document", bound=BaseModel)
 
 
@@ -97,7 +99,9 @@ def require_inside(name: str) -> None:
 
 
 def _too_large(what: str) -> Fault:
-    return Fault(what, 0, f"larger than {MAX_BYTES // 1_000_000} MB; a bundle holds texts only")
+    return Fault(
+        what, 0, f"larger than {MAX_BYTES // 1_000_000} MB; a bundle holds texts and small pictures"
+    )
 
 
 def _without_common_folder(files: dict[str, bytes]) -> dict[str, bytes]:
@@ -109,8 +113,11 @@ def _without_common_folder(files: dict[str, bytes]) -> dict[str, bytes]:
     return files
 
 
-def read_bundle(files: Mapping[str, bytes]) -> Bundle:
-    """files: name within the bundle → content. Raises InvalidBundle with every fault found."""
+def read_bundle(files: Mapping[str, bytes], held: Container[str] = frozenset()) -> Bundle:
+    """files: name within the bundle → content. Raises InvalidBundle with every fault found.
+
+    held: digests of pictures that are kept elsewhere and need not be among the files.
+    """
     reader = _Reader()
     if sum(map(len, files.values())) > MAX_BYTES:
         raise InvalidBundle([_too_large("the bundle")])
@@ -118,7 +125,11 @@ def read_bundle(files: Mapping[str, bytes]) -> Bundle:
         raise InvalidBundle([Fault("the bundle", 0, f"holds more than {MAX_FILES} files")])
     for name in files:
         require_inside(name)
-    texts = {name: reader.text(name, content) for name, content in sorted(files.items())}
+    texts = {
+        name: reader.text(name, content)
+        for name, content in sorted(files.items())
+        if not _PICTURE.fullmatch(name)
+    }
     for name in ("guide.yaml", "device.yaml", "builds.yaml"):
         if name not in files:
             reader.fault(name, 0, "is missing from the bundle")
@@ -135,6 +146,7 @@ def read_bundle(files: Mapping[str, bytes]) -> Bundle:
     for mismatch in bundle.mismatches():
         reader.fault_at(mismatch.file, mismatch.at, mismatch.message)
     reader.compare_checksums(texts.get(CHECKSUMS), packages)
+    reader.compare_pictures(guide, files, held)
     if reader.faults:
         raise InvalidBundle(reader.faults)
     return bundle
@@ -246,27 +258,51 @@ class _Reader:
         for name, text in prose.items():
             if len(text) > MAX_PROSE:
                 self.fault(f"prose/{name}.md", 0, f"longer than {MAX_PROSE:,} characters")
-        steps = tuple(self._step_with_prose(step, prose) for step in guide.steps)
-        introduction = prose.get(INTRODUCTION, guide.introduction)
-        return guide.model_copy(update={"steps": steps, "introduction": introduction})
 
-    def _step_with_prose(self, step: Any, prose: Mapping[str, str]) -> Any:
-        """A copy, and not a new reading: conditions keep the way they were typed."""
-        change: dict[str, Any] = {}
-        if step.id in prose:
+        def put(step: Any) -> Any:
+            if step.id not in prose:
+                return step
             if step.prose:
                 self.fault(f"prose/{step.id}.md", 0, f"step {step.id} has prose in guide.yaml too")
-            change["prose"] = prose[step.id]
-        if isinstance(step, Choose):
-            change["choices"] = {
-                choice: tuple(self._step_with_prose(each, prose) for each in inner)
-                for choice, inner in step.choices.items()
-            }
-        elif isinstance(step, Branch):
-            for arm in ("then", "otherwise"):
-                inner = getattr(step, arm)
-                change[arm] = tuple(self._step_with_prose(each, prose) for each in inner)
-        return step.model_copy(update=change)
+            return step.model_copy(update={"prose": prose[step.id]})
+
+        introduction = prose.get(INTRODUCTION, guide.introduction)
+        return with_steps(guide, put).model_copy(update={"introduction": introduction})
+
+    def compare_pictures(
+        self, guide: Guide, files: Mapping[str, bytes], held: Container[str]
+    ) -> None:
+        """Every picture that a step names is there, is what the step says, and none is idle."""
+        there: dict[str, tuple[str, Kept]] = {}
+        for name, content in files.items():
+            if name.startswith("pictures/"):
+                try:
+                    kept = read_picture(content)
+                except InvalidPicture as error:
+                    self.fault(name, 0, str(error))
+                    continue
+                if kept.name != name:
+                    self.fault(name, 0, f"by its bytes it belongs into {kept.name}")
+                there[kept.digest] = (name, kept)
+        if self.faults:
+            return
+        places = step_places(guide)
+        for row in rows_of(guide):
+            for i, picture in enumerate(row.step.pictures):
+                at = (*places[row.step.id], "pictures", i)
+                if picture.sha256 not in there:
+                    if picture.sha256 not in held:
+                        says = f"the bundle holds no picture pictures/{picture.sha256[:12]}…"
+                        self.fault_at("guide.yaml", at, says)
+                    continue
+                _, kept = there[picture.sha256]
+                if (kept.width, kept.height) != (picture.width, picture.height):
+                    says = f"the picture has {kept.width} by {kept.height} pixels"
+                    self.fault_at("guide.yaml", at, says)
+        named = {p.sha256 for row in rows_of(guide) for p in row.step.pictures}
+        for digest, (name, _) in there.items():
+            if digest not in named:
+                self.fault(name, 0, "no step shows this picture")
 
     def compare_checksums(self, text: str | None, packages: tuple[Package, ...]) -> None:
         if text is None:

@@ -1,6 +1,7 @@
 """Writing a bundle: the same fingerprint comes back when it is read again."""
 
 import zipfile
+from collections.abc import Iterable
 from io import BytesIO
 from typing import Any
 
@@ -10,12 +11,13 @@ from pydantic import BaseModel
 from anleitung.core.documents.base import FORMAT, Typed
 from anleitung.core.formats.checksums import NAME as CHECKSUMS
 from anleitung.core.formats.checksums import write_checksums
+from anleitung.core.formats.pictures import Kept
 from anleitung.core.formats.read_bundle import INTRODUCTION
 from anleitung.core.guide.bundle import Bundle
 
 
-def write_bundle(bundle: Bundle) -> dict[str, bytes]:
-    """Name within the bundle → content."""
+def write_bundle(bundle: Bundle, pictures: Iterable[Kept] = ()) -> dict[str, bytes]:
+    """Name within the bundle → content. pictures: those that its steps show."""
     files: dict[str, str] = {}
     guide = _as_typed(bundle.guide)
     prose: dict[str, str] = {}
@@ -36,7 +38,9 @@ def write_bundle(bundle: Bundle) -> dict[str, bytes]:
     digests = {p.name: p.sha256 for p in bundle.packages if p.sha256}
     if digests:
         files[CHECKSUMS] = write_checksums(digests)
-    return {name: text.encode() for name, text in sorted(files.items())}
+    written = {name: text.encode() for name, text in files.items()}
+    written |= {picture.name: picture.content for picture in pictures}
+    return dict(sorted(written.items()))
 
 
 def write_zip(files: dict[str, bytes]) -> bytes:

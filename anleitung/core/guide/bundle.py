@@ -1,7 +1,7 @@
 """A bundle: one guide with every document that its proof needs, and their common fingerprint."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Any
 
@@ -54,6 +54,10 @@ class Bundle:
         object.__setattr__(self, "packages", tuple(sorted(self.packages, key=lambda p: p.id)))
         object.__setattr__(self, "tools", tuple(sorted(self.tools, key=lambda t: t.id)))
         object.__setattr__(self, "schemes", tuple(sorted(self.schemes, key=lambda s: s.id)))
+
+    def with_guide(self, guide: Guide) -> "Bundle":
+        """The same documents around another guide."""
+        return replace(self, guide=guide)
 
     @cached_property
     def documents(self) -> dict[str, dict[str, Any]]:

@@ -1,6 +1,6 @@
 """The guide document: an aim on a codename, as a procedure of typed steps."""
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from typing import Annotated, Literal
 
@@ -8,6 +8,7 @@ from pydantic import Field, model_validator
 
 from anleitung.core.diagrams.space import Value
 from anleitung.core.documents.base import Document, Id, Prose, ShortText, Typed
+from anleitung.core.documents.picture import Pictures
 from anleitung.core.phone.actions import AnyAction, Step
 
 MAX_STEPS = 2_000
@@ -21,6 +22,7 @@ class Choose(Document):
     option: Id
     choices: dict[Id, tuple["AnyStep", ...]]
     prose: Prose = ""
+    pictures: Pictures = ()
 
 
 class Branch(Document):
@@ -33,6 +35,7 @@ class Branch(Document):
     then: tuple["AnyStep", ...] = ()
     otherwise: tuple["AnyStep", ...] = ()
     prose: Prose = ""
+    pictures: Pictures = ()
 
     @model_validator(mode="after")
     def _leads_somewhere(self) -> "Branch":
@@ -131,3 +134,25 @@ def arms_of(
         slot = f"branch.{step.id}"
         return [(step.then, (slot, True)), (step.otherwise, (slot, False))]
     return []
+
+
+OneStep = Step | Choose | Branch
+
+
+def with_steps(guide: Guide, change: Callable[[OneStep], OneStep]) -> Guide:
+    """A copy with every step as ``change`` gives it, nested ones first.
+
+    Conditions keep their typing. What comes out is not checked again: change only what cannot make
+    a guide invalid.
+    """
+
+    def changed(step: OneStep) -> OneStep:
+        if isinstance(step, Choose):
+            inner = {c: tuple(map(changed, steps)) for c, steps in step.choices.items()}
+            return change(step.model_copy(update={"choices": inner}))
+        if isinstance(step, Branch):
+            arms = {arm: tuple(map(changed, getattr(step, arm))) for arm in ("then", "otherwise")}
+            return change(step.model_copy(update=arms))
+        return change(step)
+
+    return guide.model_copy(update={"steps": tuple(map(changed, guide.steps))})

@@ -22,6 +22,7 @@ from anleitung.core.sheet.model import (
     FileOut,
     HostOut,
     OptionOut,
+    PictureOut,
     RowOut,
     SheetOut,
     VariantOut,
@@ -129,6 +130,16 @@ def _rows(bundle: Bundle, proof: ProofOut, begins: dict[str, str]) -> tuple[RowO
                 under=tuple(_guard_words(slot, wanted) for slot, wanted in row.guards),
                 begins=begins[row.step.id],
                 prose=prose_html(row.step.prose),
+                pictures=tuple(
+                    PictureOut(
+                        sha256=p.sha256,
+                        path=f"/pictures/{p.sha256}",
+                        alt=p.alt,
+                        width=p.width,
+                        height=p.height,
+                    )
+                    for p in row.step.pictures
+                ),
                 changes=_change_lines(trace),
                 cut=_cut(trace),
                 no_return=first,

@@ -26,6 +26,16 @@ class ChoiceOut(Out):
     says: str
 
 
+class PictureOut(Out):
+    """path: where the site serves it; width, height: pixels."""
+
+    sha256: str
+    path: str
+    alt: str
+    width: int
+    height: int
+
+
 class RowOut(Out):
     """number: 1 for the first step; arm: what leads here ("if not"), on its first row only.
 
@@ -45,6 +55,7 @@ class RowOut(Out):
     begins: str
     sentence: str
     prose: str
+    pictures: tuple[PictureOut, ...]
     sight: str
     duration: str
     cautions: tuple[str, ...]

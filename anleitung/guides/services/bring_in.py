@@ -12,6 +12,7 @@ from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.guides.errors import AlreadyPublished, DraftMoved
 from anleitung.guides.load import as_texts, load_proof
 from anleitung.guides.models import Draft, Guide, Revision
+from anleitung.guides.pictures import store_pictures
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,6 +46,7 @@ def bring_in(*, actor: Any, files: dict[str, bytes], replaces: str, now: datetim
                 standing=standing.fingerprint,
             )
         enter_missing(bundle, actor=actor, now=now)
+        store_pictures(files, actor=actor, now=now)
         draft, created = Draft.objects.update_or_create(
             guide=guide,
             defaults={

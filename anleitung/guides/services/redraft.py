@@ -7,6 +7,7 @@ from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.core.guide.bundle import Bundle
 from anleitung.guides.errors import AlreadyPublished, DraftMoved
 from anleitung.guides.models import Draft, Revision
+from anleitung.guides.pictures import Held
 
 
 def require_seen(draft: Draft, seen: str) -> None:
@@ -19,7 +20,7 @@ def require_seen(draft: Draft, seen: str) -> None:
 
 def redraft(draft: Draft, texts: dict[str, str], *, actor: Any, now: datetime) -> Bundle:
     """Within a transaction. Raises InvalidBundle, AlreadyPublished; then the draft stands."""
-    bundle = read_bundle({name: text.encode() for name, text in texts.items()})
+    bundle = read_bundle({name: text.encode() for name, text in texts.items()}, Held())
     if Revision.objects.filter(fingerprint=bundle.fingerprint).exists():
         raise AlreadyPublished("So changed, the draft is what is published already.")
     draft.files, draft.fingerprint = texts, bundle.fingerprint

@@ -318,6 +318,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drafts/{codename}/{slug}/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Picture */
+        post: operations["anleitung_api_routes_post_picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{codename}/{slug}/pictures/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Remove Picture */
+        post: operations["anleitung_api_routes_post_remove_picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drafts/{codename}/{slug}/prove-today": {
         parameters: {
             query?: never;
@@ -1966,6 +2000,22 @@ export interface components {
             /** Words */
             words: string;
         };
+        /**
+         * PictureOut
+         * @description path: where the site serves it; width, height: pixels.
+         */
+        PictureOut: {
+            /** Alt */
+            alt: string;
+            /** Height */
+            height: number;
+            /** Path */
+            path: string;
+            /** Sha256 */
+            sha256: string;
+            /** Width */
+            width: number;
+        };
         /** PlaceLineOut */
         PlaceLineOut: {
             /** About */
@@ -2095,6 +2145,15 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** RemovePictureIn */
+        RemovePictureIn: {
+            /** Seen */
+            seen: string;
+            /** Sha256 */
+            sha256: string;
+            /** Step */
+            step: string;
+        };
         /**
          * Respin
          * @description A small letter behind a release that was built again: none, a, b, …
@@ -2207,6 +2266,8 @@ export interface components {
             no_return: boolean;
             /** Number */
             number: number;
+            /** Pictures */
+            pictures: components["schemas"]["PictureOut"][];
             /** Prose */
             prose: string;
             /** Sentence */
@@ -4155,6 +4216,180 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BroughtInOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_routes_post_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Alt */
+                    alt: string;
+                    /**
+                     * Picture
+                     * Format: binary
+                     */
+                    picture: string;
+                    /** Seen */
+                    seen: string;
+                    /** Step */
+                    step: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_routes_post_remove_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RemovePictureIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageOut"];
                 };
             };
             /** @description Bad Request */

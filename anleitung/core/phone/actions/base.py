@@ -7,6 +7,7 @@ from typing import Annotated, ClassVar
 from pydantic import Field, model_validator
 
 from anleitung.core.documents.base import Document, Id, Prose, ShortText
+from anleitung.core.documents.picture import Pictures
 from anleitung.core.phone.world import Phone, World
 
 
@@ -33,6 +34,7 @@ class Step(Document):
     sight: ShortText | None = None
     duration: Duration | None = None
     prose: Prose = ""
+    pictures: Pictures = ()
 
     # Seconds taken for the clock where the author gives no duration.
     usual: ClassVar[tuple[int, int]] = (20, 60)

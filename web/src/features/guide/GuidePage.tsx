@@ -1,8 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { useParams, useSearchParams } from "react-router";
+import type { Page } from "../../api/client";
 import { Waiting } from "../../ui/Waiting";
 import { CodenameHead } from "../codename";
 import { homeQuery } from "../desk";
+import { DraftContext, type OpenDraft } from "./draft";
 import { EvidenceView } from "./EvidenceView";
 import { Facts } from "./Facts";
 import { FileSet } from "./FileSet";
@@ -57,10 +59,17 @@ function OnePage(props: { codename: string; slug: string; wanted: Wanted; versio
           <SourceNote page={data} />
           <Facts page={data} />
           <EvidenceView page={data} />
-          <SheetRows sheet={data.sheet} />
+          <DraftContext value={draftOf(data)}>
+            <SheetRows sheet={data.sheet} />
+          </DraftContext>
           <FileSet sheet={data.sheet} />
         </div>
       )}
     </Waiting>
   );
+}
+
+function draftOf(page: Page): OpenDraft | undefined {
+  if (page.kind !== "draft") return undefined;
+  return { codename: page.sheet.codename, slug: page.sheet.guide, seen: page.fingerprint };
 }

@@ -1,5 +1,6 @@
 import type { Row } from "../../api/client";
 import { FindingNote } from "./FindingNote";
+import { StepPictures } from "./StepPictures";
 
 const STEPS_IN = ["", "pl-4", "pl-8", "pl-12", "pl-16"];
 
@@ -86,6 +87,7 @@ function More({ row }: { row: Row }) {
           dangerouslySetInnerHTML={{ __html: row.prose }}
         />
       )}
+      <StepPictures row={row} />
       {row.sight && <p className="text-soft">You see: {row.sight}</p>}
       {row.duration && <p className="text-soft">Takes {row.duration}</p>}
     </div>

@@ -1,0 +1,92 @@
+"""A picture is put to a step of a draft, or taken from it."""
+
+from collections.abc import Callable
+from datetime import datetime
+from typing import Any
+
+from django.db import transaction
+from pydantic import ValidationError
+
+from anleitung.accounts.roles import require_maintainer
+from anleitung.core.documents.picture import Picture
+from anleitung.core.formats.pictures import InvalidPicture, clean_picture
+from anleitung.core.formats.write_bundle import write_bundle
+from anleitung.core.guide.document import OneStep, rows_of, with_steps
+from anleitung.guides.errors import NoSuchGuide
+from anleitung.guides.load import as_texts, find_draft, load_bundle, load_proof
+from anleitung.guides.models import Draft
+from anleitung.guides.pictures import store_picture
+from anleitung.guides.services.redraft import redraft, require_seen
+
+MOST = 4
+
+
+def add_picture(
+    *,
+    actor: Any,
+    codename: str,
+    slug: str,
+    seen: str,
+    step: str,
+    alt: str,
+    content: bytes,
+    now: datetime,
+) -> Draft:
+    """content: any usual picture; what is kept is upright, small, and holds nothing else.
+
+    Raises NoSuchGuide, DraftMoved, InvalidPicture, InvalidBundle, AlreadyPublished.
+    """
+    require_maintainer(actor)
+    kept = clean_picture(content)
+    try:
+        picture = Picture(sha256=kept.digest, alt=alt, width=kept.width, height=kept.height)
+    except ValidationError as error:
+        says = "Say in 5 to 400 characters what is to be seen, for those who do not see it."
+        raise InvalidPicture(says) from error
+
+    def put(found: OneStep) -> OneStep:
+        others = tuple(p for p in found.pictures if p.sha256 != picture.sha256)
+        if len(others) >= MOST:
+            raise InvalidPicture(f"This step shows {MOST} pictures already.")
+        return found.model_copy(update={"pictures": (*others, picture)})
+
+    with transaction.atomic():
+        store_picture(kept, actor=actor, now=now)
+        return _change(actor, codename, slug, seen, step, put, now)
+
+
+def remove_picture(
+    *, actor: Any, codename: str, slug: str, seen: str, step: str, sha256: str, now: datetime
+) -> Draft:
+    """Raises NoSuchGuide, DraftMoved, AlreadyPublished."""
+    require_maintainer(actor)
+
+    def take(found: OneStep) -> OneStep:
+        left = tuple(p for p in found.pictures if p.sha256 != sha256)
+        return found.model_copy(update={"pictures": left})
+
+    with transaction.atomic():
+        return _change(actor, codename, slug, seen, step, take, now)
+
+
+def _change(
+    actor: Any,
+    codename: str,
+    slug: str,
+    seen: str,
+    step: str,
+    change: Callable[[OneStep], OneStep],
+    now: datetime,
+) -> Draft:
+    draft = find_draft(codename, slug)
+    require_seen(draft, seen)
+    bundle = load_bundle(draft)
+    if step not in {row.step.id for row in rows_of(bundle.guide)}:
+        raise NoSuchGuide(f"The draft has no step {step}.")
+    guide = with_steps(bundle.guide, lambda s: change(s) if s.id == step else s)
+    written = as_texts(write_bundle(bundle.with_guide(guide)))
+    # Only the guide is written anew; the other documents keep the form that they were brought in.
+    texts = {n: t for n, t in draft.files.items() if n != "guide.yaml" and n[:6] != "prose/"}
+    texts |= {n: t for n, t in written.items() if n == "guide.yaml" or n[:6] == "prose/"}
+    load_proof(redraft(draft, texts, actor=actor, now=now))
+    return draft
