@@ -119,3 +119,12 @@ def test_what_a_machine_lacks_is_said_in_words(
     )
     assert done.returncode == 1
     assert says in done.stderr.decode()
+
+
+def test_no_two_shapes_of_the_api_have_one_name() -> None:
+    """The description keeps one of two that are called alike, and says nothing."""
+    seen: dict[str, str] = {}
+    for path in sorted((HOME / "anleitung/api").glob("*.py")):
+        for name in re.findall(r"^class (\w+)\(Schema\)", path.read_text(), re.M):
+            assert name not in seen, f"{name}: {path.name} and {seen[name]}"
+            seen[name] = path.name

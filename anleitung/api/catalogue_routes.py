@@ -178,7 +178,7 @@ def get_document(
 def get_schema(request: HttpRequest, kind: str) -> dict[str, Any]:
     """The JSON Schema by which the form of a document is built."""
     require_maintainer(request.user)
-    _require_kind(kind)
+    _require_form(kind)
     schema = json_schema(kind)
     del schema["properties"]["format"]
     return schema
@@ -208,7 +208,7 @@ def post_document(request: HttpRequest, body: SaveIn) -> SavedOut:
 def post_check(request: HttpRequest, body: CheckIn) -> CheckedOut:
     """Stores nothing: what a document would be while it is being written."""
     require_maintainer(request.user)
-    _require_kind(body.kind)
+    _require_form(body.kind)
     try:
         document = checked(body.kind, body.body)
     except InvalidDocument as error:
@@ -271,3 +271,9 @@ def _place(place: Place) -> PlaceLineOut:
 def _require_kind(kind: str) -> None:
     if kind not in KINDS:
         raise NoSuchDocument(f"No kind of document is called {kind[:40]!r}.")
+
+
+def _require_form(kind: str) -> None:
+    """Packages are written by the same form, and kept with their draft."""
+    if kind != "package":
+        _require_kind(kind)

@@ -9,6 +9,8 @@ from anleitung.accounts.roles import require_maintainer
 from anleitung.api.file_pages import compared, file_set, files_page, matched
 from anleitung.api.file_shapes import (
     AddFilesIn,
+    FileBodyIn,
+    FileBodyOut,
     FileSetOut,
     FilesPageOut,
     KeepKeyIn,
@@ -21,15 +23,18 @@ from anleitung.api.file_shapes import (
     SignedOut,
 )
 from anleitung.api.problems import FAILURES, ProblemOut
-from anleitung.api.shapes import BroughtInOut
+from anleitung.api.shapes import BroughtInOut, PublishIn
 from anleitung.catalogue.load import load_device
 from anleitung.core.files.lists import FORMS, checksum_list
 from anleitung.core.files.match import Found
 from anleitung.core.files.room import Assumptions
+from anleitung.core.formats.write_bundle import as_typed
 from anleitung.guides.errors import NoSuchGuide
 from anleitung.guides.load import Stored, find_draft, find_revision, load_bundle, newest_state
+from anleitung.guides.models import Draft
 from anleitung.guides.services.add_files import NewFile, add_files
 from anleitung.guides.services.keep_signed import drop_list, keep_key, keep_list
+from anleitung.guides.services.save_package import remove_package, save_package
 from anleitung.guides.signed import Told, signed_lists
 
 router = Router(auth=django_auth)
@@ -115,7 +120,58 @@ def post_files(request: HttpRequest, codename: str, slug: str, body: AddFilesIn)
         files=[NewFile(f.name, f.role, f.size, f.digests) for f in body.files],
         now=timezone.now(),
     )
-    return BroughtInOut(codename=codename, slug=slug, fingerprint=draft.fingerprint, replaced=True)
+    return _redrafted(draft)
+
+
+@router.get("/drafts/{codename}/{slug}/packages/{package}", response={200: FileBodyOut, **FAILED})
+def get_package(request: HttpRequest, codename: str, slug: str, package: str) -> FileBodyOut:
+    """ "new" gives the draft's fingerprint with an empty package."""
+    require_maintainer(request.user)
+    draft = find_draft(codename, slug)
+    if package == "new":
+        return FileBodyOut(seen=draft.fingerprint, body={})
+    found = next((p for p in load_bundle(draft).packages if p.id == package), None)
+    if found is None:
+        raise NoSuchGuide(f"The draft has no file {package[:60]}.")
+    return FileBodyOut(seen=draft.fingerprint, body=as_typed(found))
+
+
+@router.post("/drafts/{codename}/{slug}/packages", response={200: BroughtInOut, **FAILED})
+def post_package(request: HttpRequest, codename: str, slug: str, body: FileBodyIn) -> BroughtInOut:
+    draft = save_package(
+        actor=request.user,
+        codename=codename,
+        slug=slug,
+        seen=body.seen,
+        replaces=body.replaces,
+        value=body.body,
+        now=timezone.now(),
+    )
+    return _redrafted(draft)
+
+
+@router.post(
+    "/drafts/{codename}/{slug}/packages/{package}/remove", response={200: BroughtInOut, **FAILED}
+)
+def post_remove_package(
+    request: HttpRequest, codename: str, slug: str, package: str, body: PublishIn
+) -> BroughtInOut:
+    draft = remove_package(
+        actor=request.user,
+        codename=codename,
+        slug=slug,
+        seen=body.seen,
+        package=package,
+        now=timezone.now(),
+    )
+    return _redrafted(draft)
+
+
+def _redrafted(draft: Draft) -> BroughtInOut:
+    guide = draft.guide
+    return BroughtInOut(
+        codename=guide.codename, slug=guide.slug, fingerprint=draft.fingerprint, replaced=True
+    )
 
 
 @router.get("/file-set/signed", response={200: list[SignedOut], **FAILED})

@@ -1,7 +1,7 @@
 """What the API answers with about file sets."""
 
 from datetime import datetime
-from typing import Annotated
+from typing import Annotated, Any
 
 from ninja import Schema
 from pydantic import Field
@@ -161,3 +161,18 @@ class KeepKeyIn(Schema):
 class KeptKeyOut(Schema):
     fingerprint: str
     says: str
+
+
+class FileBodyOut(Schema):
+    """One package of a draft as plain values. seen: the fingerprint of the draft."""
+
+    seen: str
+    body: dict[str, Any]
+
+
+class FileBodyIn(Schema):
+    """replaces: the id of the package that is written anew, "" for a new one."""
+
+    seen: str
+    replaces: Annotated[str, Field(max_length=60)] = ""
+    body: dict[str, Any]

@@ -78,3 +78,53 @@ class Derived(Document):
         parts = map(re.escape, self.pattern.split("*"))
         fits = re.fullmatch("[^/]*?".join(parts), name) if len(name) <= 150 else None
         return fits is not None
+
+
+Version = Annotated[str, Field(pattern=r"^\d{1,6}(\.\d{1,6}){0,5}$")]
+Versions = Annotated[tuple[Version, ...], Field(max_length=20)]
+
+
+class VersionRule(Document):
+    """Which versions of a program may be used. exact: only these; least, most: a range, both
+
+    included; never: known to be bad within it. Versions are numbers with dots; 4.2 is 4.2.0.
+    """
+
+    exact: Versions = Field(default=(), title="Exactly one of")
+    least: Version | None = Field(default=None, title="At least")
+    most: Version | None = Field(default=None, title="At most")
+    never: Versions = Field(default=(), title="Not these")
+    because: ShortText | None = Field(default=None, title="Why")
+
+    @model_validator(mode="after")
+    def _allows_something(self) -> "VersionRule":
+        if self.exact and (self.least or self.most):
+            raise ValueError("exact versions and a range exclude each other")
+        if self.least and self.most and _parts(self.least) > _parts(self.most):
+            raise ValueError("least is newer than most")
+        if self.exact and all(_among(each, self.never) for each in self.exact):
+            raise ValueError("every exact version is among those that may not be used")
+        if not (self.exact or self.least or self.most or self.never):
+            raise ValueError("say which versions: exact, least, most or never")
+        return self
+
+    def allows(self, version: str) -> bool:
+        """version: numbers with dots."""
+        parts = _parts(version)
+        if _among(version, self.never) or (self.exact and not _among(version, self.exact)):
+            return False
+        return not (
+            (self.least is not None and parts < _parts(self.least))
+            or (self.most is not None and parts > _parts(self.most))
+        )
+
+
+def _parts(version: str) -> tuple[int, ...]:
+    found = [int(part) for part in version.split(".")]
+    while found and found[-1] == 0:
+        found.pop()
+    return tuple(found)
+
+
+def _among(version: str, others: tuple[str, ...]) -> bool:
+    return _parts(version) in map(_parts, others)

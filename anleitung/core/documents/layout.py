@@ -9,6 +9,9 @@ from anleitung.core.documents.base import Document, Id
 Role = Literal["boot", "ramdisk", "recovery", "system", "extra", "firmware", "unique", "other"]
 
 
+Bytes = Annotated[int, Field(ge=1, le=2**40)]
+
+
 class Partition(Document):
     """role: boot (kernel image), ramdisk (first ramdisk), recovery, system (the system itself),
     extra (belongs to a system), firmware (counts as firmware base), unique (one phone only), other.
@@ -19,6 +22,7 @@ class Partition(Document):
     starts_checked: bool = Field(default=True, title="Checked at start while locked")
     inner: bool = Field(default=False, title="In the container of resizable partitions")
     once: bool = Field(default=False, title="Stands once, not in each slot")
+    size: Bytes | None = Field(default=None, title="Size in bytes")
 
 
 class Layout(Document):
@@ -31,6 +35,7 @@ class Layout(Document):
     container: Id | None = Field(
         default=None, title="Container", description="Partition that holds the resizable ones"
     )
+    container_size: Bytes | None = Field(default=None, title="Size of the container in bytes")
     own_keys: bool = Field(default=False, title="Starts what the owner's own key signed")
     partitions: Annotated[tuple[Partition, ...], Field(min_length=1, max_length=60)]
 
@@ -50,6 +55,8 @@ class Layout(Document):
             raise ValueError(f"{inner[0]} is an inner partition: say in which container")
         if self.container in names:
             raise ValueError(f"{self.container} is a partition and the container; give one name up")
+        if self.container_size is not None and self.container is None:
+            raise ValueError("a size of the container belongs to a container")
         once = [p.name for p in self.partitions if p.once]
         if once and self.slots == "single":
             raise ValueError(f"{once[0]}: on a phone with one slot everything stands once")

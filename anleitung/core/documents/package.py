@@ -15,7 +15,15 @@ from anleitung.core.documents.base import (
     Token,
     Typed,
 )
-from anleitung.core.documents.file_rules import Derived, Digests, ForbiddenWay, Naming, Way
+from anleitung.core.documents.file_rules import (
+    Derived,
+    Digests,
+    ForbiddenWay,
+    Naming,
+    Version,
+    VersionRule,
+    Way,
+)
 
 PackageRole = Literal[
     "system",
@@ -70,6 +78,14 @@ class Package(Document):
     forbidden: Annotated[tuple[ForbiddenWay, ...], Field(max_length=5)] = Field(
         default=(), title="Must not reach it by"
     )
+    version: Version | None = Field(
+        default=None, title="Version", description="of the program in it, numbers with dots"
+    )
+    versions: VersionRule | None = Field(
+        default=None,
+        title="Versions allowed",
+        description="of this host tool or driver, where a reader has another one already",
+    )
     licence: ShortText | None = Field(default=None, title="Licence or terms")
     derived: Derived | None = Field(default=None, title="Made from another file")
     regions: Annotated[tuple[Token, ...], Field(max_length=60)] = Field(
@@ -110,6 +126,10 @@ class Package(Document):
     def _writes_something(self) -> "Package":
         if self.writes and self.content is None:
             raise ValueError("a package that writes partitions says what stands there (content)")
+        if self.versions is not None and self.role not in ("host-tool", "driver"):
+            raise ValueError("versions allowed belong to a host tool or a driver")
+        if self.version and self.versions and not self.versions.allows(self.version):
+            raise ValueError(f"version {self.version} is none of the versions allowed")
         if self.derived is not None and (self.sha256 or self.sources):
             raise ValueError("a derived file has no digest and no source of its own, only a chain")
         both = sorted({f.way for f in self.forbidden} & set(self.ways))

@@ -1,10 +1,11 @@
 """How much a file set takes: to download, on the host, on the phone; and how long it moves."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from gettext import gettext as _
 
 from anleitung.core.documents.device import Device
+from anleitung.core.documents.layout import Layout
 from anleitung.core.documents.package import Package
 from anleitung.core.guide.document import Guide, rows_of
 from anleitung.core.phone.actions.flash import Flash
@@ -73,7 +74,10 @@ def room_needed(
         copy_seconds=_seconds(copied, assume.copy_mbps),
         write_seconds=_seconds(flashed, assume.flash_mbps)
         + _seconds(installed, assume.install_mbps),
-        warnings=_warnings(internal, packages, device, assume),
+        warnings=(
+            *_warnings(internal, packages, device, assume),
+            *_too_small(packages, steps, inner, device.layout),
+        ),
     )
 
 
@@ -103,3 +107,25 @@ def _warnings(
         says = _("The files for the card need {need:,} bytes, more than it holds.")
         found.append(says.format(need=on_card))
     return tuple(found)
+
+
+def _too_small(
+    packages: Sequence[Package], steps: Sequence[object], inner: int, layout: Layout
+) -> Iterator[str]:
+    """Partitions into which a file does not go, as far as their sizes are entered."""
+    flashed = {(s.file, s.partition) for s in steps if isinstance(s, Flash)}
+    for p in packages:
+        targets = {part for file, part in flashed if file == p.id} | set(p.writes)
+        for name in sorted(targets):
+            partition = layout.named(name)
+            if partition is None or partition.size is None:
+                continue
+            # A package that writes many partitions says nothing of each; an image is written whole.
+            image = (p.unpacked_size or p.size) if len(targets) == 1 else 0
+            need = max(image, p.least_partition or 0)
+            if need > partition.size:
+                says = _("{file} needs {need:,} bytes in {name}, which holds {size:,}.")
+                yield says.format(file=p.name, need=need, name=name, size=partition.size)
+    if layout.container_size is not None and inner > layout.container_size:
+        says = _("The container {name} holds {size:,} bytes, and its images need {need:,}.")
+        yield says.format(name=layout.container, size=layout.container_size, need=inner)

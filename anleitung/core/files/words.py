@@ -3,6 +3,7 @@
 from collections.abc import Mapping
 from gettext import gettext as _
 
+from anleitung.core.documents.file_rules import VersionRule
 from anleitung.core.documents.package import Package
 from anleitung.core.updates.words import megabytes
 
@@ -42,7 +43,26 @@ def demand_words(package: Package) -> list[str]:
         found.append(_("a partition of {size} at least").format(size=size))
     if package.demands:
         found.append(str(package.demands))
+    if package.versions:
+        found.append(version_words(package.versions))
     return found
+
+
+def version_words(rule: VersionRule) -> str:
+    """ "version 4.2 or newer, not 4.5: it forgets the slot"."""
+    if rule.exact:
+        says = _("version {these}").format(these=_(" or ").join(rule.exact))
+    elif rule.least and rule.most:
+        says = _("version {least} to {most}").format(least=rule.least, most=rule.most)
+    elif rule.least:
+        says = _("version {least} or newer").format(least=rule.least)
+    elif rule.most:
+        says = _("version {most} or older").format(most=rule.most)
+    else:
+        says = _("any version")
+    if rule.never:
+        says += _(", not {these}").format(these=_(" or ").join(rule.never))
+    return f"{says}: {rule.because}" if rule.because else says
 
 
 def name_words(package: Package) -> str:

@@ -19,20 +19,20 @@ from anleitung.core.guide.bundle import Bundle
 def write_bundle(bundle: Bundle, pictures: Iterable[Kept] = ()) -> dict[str, bytes]:
     """Name within the bundle → content. pictures: those that its steps show."""
     files: dict[str, str] = {}
-    guide = _as_typed(bundle.guide)
+    guide = as_typed(bundle.guide)
     prose: dict[str, str] = {}
     _take_prose(guide, prose)
     if bundle.guide.introduction:
         prose[INTRODUCTION] = guide.pop("introduction")
     files["guide.yaml"] = _yaml(guide)
-    files["device.yaml"] = _yaml(_as_typed(bundle.device))
-    files["builds.yaml"] = _yaml({"builds": [_as_typed(b) for b in bundle.builds]})
+    files["device.yaml"] = _yaml(as_typed(bundle.device))
+    files["builds.yaml"] = _yaml({"builds": [as_typed(b) for b in bundle.builds]})
     for package in bundle.packages:
-        files[f"packages/{package.id}.yaml"] = _yaml(_as_typed(package))
+        files[f"packages/{package.id}.yaml"] = _yaml(as_typed(package))
     for tool in bundle.tools:
-        files[f"tools/{tool.id}.yaml"] = _yaml(_as_typed(tool))
+        files[f"tools/{tool.id}.yaml"] = _yaml(as_typed(tool))
     for scheme in bundle.schemes:
-        files[f"schemes/{scheme.id}.yaml"] = _yaml(_as_typed(scheme))
+        files[f"schemes/{scheme.id}.yaml"] = _yaml(as_typed(scheme))
     for name, text in prose.items():
         files[f"prose/{name}.md"] = text + "\n"
     digests = {p.name: p.sha256 for p in bundle.packages if p.sha256}
@@ -52,7 +52,7 @@ def write_zip(files: dict[str, bytes]) -> bytes:
     return stream.getvalue()
 
 
-def _as_typed(document: BaseModel) -> Any:
+def as_typed(document: BaseModel) -> Any:
     """Plain values, with each condition as its author typed it."""
     return _plain(document.model_dump(mode="python", exclude_defaults=True), document)
 

@@ -13,7 +13,9 @@ from anleitung.core.documents.package import Package
 from anleitung.core.documents.scheme import NamingScheme
 from anleitung.core.documents.tool import Tool
 from anleitung.core.guide.document import Branch, Choose, Guide, rows_of
+from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.check import Check
+from anleitung.core.phone.actions.obtain import Obtain
 from anleitung.core.phone.facts import vocabulary
 from anleitung.core.phone.reach import beyond_the_model
 from anleitung.core.phone.world import World, build_order
@@ -58,6 +60,19 @@ class Bundle:
     def with_guide(self, guide: Guide) -> "Bundle":
         """The same documents around another guide."""
         return replace(self, guide=guide)
+
+    def with_packages(self, packages: tuple[Package, ...], guide: Guide) -> "Bundle":
+        """guide: with the files that it lists now."""
+        return replace(self, packages=packages, guide=guide)
+
+    def steps_using(self, package: str) -> list[str]:
+        """Ids of the steps that use a file, obtaining it aside."""
+        steps = [row.step for row in rows_of(self.guide)]
+        return [
+            s.id
+            for s in steps
+            if isinstance(s, Step) and not isinstance(s, Obtain) and package in s.used_files()
+        ]
 
     @cached_property
     def documents(self) -> dict[str, dict[str, Any]]:

@@ -11,11 +11,10 @@ from django.db import transaction
 from anleitung.accounts.roles import require_maintainer
 from anleitung.core.documents.package import Package
 from anleitung.core.formats.check_document import FieldFault, InvalidDocument, check_document
-from anleitung.core.formats.write_bundle import write_bundle
 from anleitung.core.guide.bundle import Bundle
-from anleitung.guides.load import as_texts, find_draft, load_bundle, load_proof
+from anleitung.guides.load import find_draft, load_bundle, load_proof
 from anleitung.guides.models import Draft
-from anleitung.guides.services.redraft import redraft, require_seen
+from anleitung.guides.services.redraft import is_of_files, require_seen, rewrite
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,16 +38,10 @@ def add_files(
     with transaction.atomic():
         draft = find_draft(codename, slug)
         require_seen(draft, seen)
-        written = as_texts(write_bundle(_with_files(load_bundle(draft), files)))
-        kept = {n: t for n, t in draft.files.items() if not _is_rewritten(n)}
-        texts = kept | {n: t for n, t in written.items() if _is_rewritten(n)}
-        bundle = redraft(draft, texts, actor=actor, now=now)
+        filled = _with_files(load_bundle(draft), files)
+        bundle = rewrite(draft, filled, only=is_of_files, actor=actor, now=now)
     load_proof(bundle)
     return draft
-
-
-def _is_rewritten(name: str) -> bool:
-    return name in ("guide.yaml", "SHA256SUMS") or name.startswith(("packages/", "prose/"))
 
 
 def _with_files(bundle: Bundle, files: Sequence[NewFile]) -> Bundle:
@@ -60,14 +53,8 @@ def _with_files(bundle: Bundle, files: Sequence[NewFile]) -> Bundle:
         packages[taken.id] = taken
         if taken.id not in listed:
             listed.append(taken.id)
-    return Bundle(
-        guide=bundle.guide.model_copy(update={"files": tuple(listed)}),
-        device=bundle.device,
-        builds=bundle.builds,
-        packages=tuple(packages.values()),
-        tools=bundle.tools,
-        schemes=bundle.schemes,
-    )
+    guide = bundle.guide.model_copy(update={"files": tuple(listed)})
+    return bundle.with_packages(tuple(packages.values()), guide)
 
 
 def _package(file: NewFile, standing: Package | None, used: Any) -> Package:

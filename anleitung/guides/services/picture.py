@@ -10,13 +10,12 @@ from pydantic import ValidationError
 from anleitung.accounts.roles import require_maintainer
 from anleitung.core.documents.picture import Picture
 from anleitung.core.formats.pictures import InvalidPicture, clean_picture
-from anleitung.core.formats.write_bundle import write_bundle
 from anleitung.core.guide.document import OneStep, rows_of, with_steps
 from anleitung.guides.errors import NoSuchGuide
-from anleitung.guides.load import as_texts, find_draft, load_bundle, load_proof
+from anleitung.guides.load import find_draft, load_bundle, load_proof
 from anleitung.guides.models import Draft
 from anleitung.guides.pictures import store_picture
-from anleitung.guides.services.redraft import redraft, require_seen
+from anleitung.guides.services.redraft import is_of_guide, require_seen, rewrite
 
 MOST = 4
 
@@ -84,9 +83,5 @@ def _change(
     if step not in {row.step.id for row in rows_of(bundle.guide)}:
         raise NoSuchGuide(f"The draft has no step {step}.")
     guide = with_steps(bundle.guide, lambda s: change(s) if s.id == step else s)
-    written = as_texts(write_bundle(bundle.with_guide(guide)))
-    # Only the guide is written anew; the other documents keep the form that they were brought in.
-    texts = {n: t for n, t in draft.files.items() if n != "guide.yaml" and n[:6] != "prose/"}
-    texts |= {n: t for n, t in written.items() if n == "guide.yaml" or n[:6] == "prose/"}
-    load_proof(redraft(draft, texts, actor=actor, now=now))
+    load_proof(rewrite(draft, bundle.with_guide(guide), only=is_of_guide, actor=actor, now=now))
     return draft

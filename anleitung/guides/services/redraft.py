@@ -1,11 +1,14 @@
 """A draft that is changed in place: only as it was seen, read anew as a whole, never a copy."""
 
+from collections.abc import Callable
 from datetime import datetime
 from typing import Any
 
 from anleitung.core.formats.read_bundle import read_bundle
+from anleitung.core.formats.write_bundle import write_bundle
 from anleitung.core.guide.bundle import Bundle
 from anleitung.guides.errors import AlreadyPublished, DraftMoved
+from anleitung.guides.load import as_texts
 from anleitung.guides.models import Draft, Revision
 from anleitung.guides.pictures import Held
 
@@ -27,3 +30,24 @@ def redraft(draft: Draft, texts: dict[str, str], *, actor: Any, now: datetime) -
     draft.updated_at, draft.updated_by = now, actor
     draft.save()
     return bundle
+
+
+def is_of_guide(name: str) -> bool:
+    return name == "guide.yaml" or name.startswith("prose/")
+
+
+def is_of_files(name: str) -> bool:
+    return is_of_guide(name) or name == "SHA256SUMS" or name.startswith("packages/")
+
+
+def rewrite(
+    draft: Draft, bundle: Bundle, *, only: Callable[[str], bool], actor: Any, now: datetime
+) -> Bundle:
+    """Writes anew what ``only`` names; all else keeps the form in which it was brought.
+
+    Within a transaction. Raises InvalidBundle, AlreadyPublished; then the draft stands.
+    """
+    written = as_texts(write_bundle(bundle))
+    texts = {name: text for name, text in draft.files.items() if not only(name)}
+    texts |= {name: text for name, text in written.items() if only(name)}
+    return redraft(draft, texts, actor=actor, now=now)

@@ -80,3 +80,33 @@ def test_unpacked_files_take_the_host_twice() -> None:
     packages = [changed(p, unpacked_size=p.size * 3) for p in made.world.packages.values()]
     found = room_needed(made.guide, packages, made.device, Assumptions())
     assert found.host == 4 * found.download
+
+
+def sized(made: Any, partition: str, size: int) -> Any:
+    """The device with the size of one partition entered; "" for the container."""
+    layout = made.device.layout
+    parts = tuple(
+        p.model_copy(update={"size": size}) if p.name == partition else p for p in layout.partitions
+    )
+    more = {"partitions": parts}
+    if not partition:
+        inner = tuple(p.model_copy(update={"inner": p.role == "system"}) for p in parts)
+        more = {"container": "space", "container_size": size, "partitions": inner}
+    return made.device.model_copy(update={"layout": layout.model_copy(update=more)})
+
+
+@pytest.mark.parametrize(
+    ("partition", "size", "says"),
+    [
+        ("radio", 22_015, "radio-12.4.7-m6.img needs 22,016 bytes in radio, which holds 22,015."),
+        ("radio", 22_016, ""),
+        ("", 310_271, "The container space holds 310,271 bytes, and its images need 310,272."),
+        ("", 310_272, ""),
+    ],
+)
+def test_a_partition_that_is_too_small_is_warned_of(partition: str, size: int, says: str) -> None:
+    made = bundle("clean-install")
+    packages = list(made.world.packages.values())
+    device = sized(made, partition, size)
+    found = room_needed(made.guide, packages, device, Assumptions()).warnings
+    assert (says in found) if says else (found == ())

@@ -5,7 +5,7 @@ import { BuildsPage, PastePage } from "../features/builds";
 import { GuidesPage, PhonePage } from "../features/codename";
 import { DeskPage, homeQuery } from "../features/desk";
 import { EditPage } from "../features/document";
-import { FilesPage } from "../features/files";
+import { FilesPage, PackagePage } from "../features/files";
 import { GuidePage } from "../features/guide";
 import { ListPage, SchemePage, ToolPage } from "../features/tools";
 import { Waiting } from "../ui/Waiting";
@@ -24,6 +24,7 @@ export function App() {
             <Route path="/c/:codename/builds" element={<BuildsPage />} />
             <Route path="/c/:codename/builds/paste" element={<PastePage />} />
             <Route path="/c/:codename/files" element={<FilesPage />} />
+            <Route path="/c/:codename/files/one" element={<PackagePage />} />
             <Route path="/c/:codename/guides" element={<GuidesPage home={data} />} />
             <Route path="/edit/:kind" element={<EditPage />} />
             <Route

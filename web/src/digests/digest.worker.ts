@@ -34,7 +34,13 @@ self.onmessage = async (event: MessageEvent<Ask>) => {
     try {
       const inside: Digested[] = [];
       const unzip = /\.zip$/i.test(file.name)
-        ? await unzipper(file, algorithms, (each) => inside.push(each))
+        ? await unzipper(
+            file,
+            algorithms,
+            (each) => inside.push(each),
+            (why) =>
+              tell({ kind: "fault", name: file.name, message: `cannot be looked into: ${why}` }),
+          )
         : undefined;
       const found = await digested(file, algorithms, (chunk) => {
         // A copy: what reads the zip keeps the rest of a chunk for later, and the buffer goes round.
@@ -50,7 +56,7 @@ self.onmessage = async (event: MessageEvent<Ask>) => {
       for (const each of inside) tell({ kind: "file", file: each });
     } catch (error) {
       const message = error instanceof Error ? error.message : String(error);
-      tell({ kind: "fault", name: file.name, message });
+      tell({ kind: "fault", name: file.name, message: `cannot be read: ${message}` });
     }
   }
   tell({ kind: "end" });
@@ -95,11 +101,12 @@ async function makers(algorithms: string[]): Promise<[string, IHasher][]> {
   );
 }
 
-/** Looks into a zip while it streams by. What unfolds without end, or is broken, is left alone. */
+/** Looks into a zip while it streams by. What unfolds without end, or is broken, is told and left. */
 async function unzipper(
   file: File,
   algorithms: string[],
   onFile: (file: Digested) => void,
+  onLeft: (why: string) => void,
 ): Promise<(chunk: Uint8Array, last?: boolean) => void> {
   // Entries come one after the other, so one set of hashers serves them all.
   const hashers = await makers(algorithms);
@@ -115,6 +122,8 @@ async function unzipper(
     entry.ondata = (error, chunk, last) => {
       left -= chunk?.length ?? 0;
       if (error || left < 0) {
+        if (!broken)
+          onLeft(left < 0 ? "what is in it unfolds without end" : "it is a broken zip file");
         broken = true;
         entry.terminate();
         return;
@@ -140,6 +149,7 @@ async function unzipper(
       unzip.push(chunk, last);
     } catch {
       broken = true;
+      onLeft("it is a broken zip file");
     }
   };
 }

@@ -47,7 +47,7 @@ export function checkFiles(page: HTMLElement, revision: string): void {
         bar.value = done;
         said.textContent = `${name}: ${Math.round((done / Math.max(total, 1)) * 100)} %`;
       },
-      onFault: (name, message) => faults.push(`${name} cannot be read: ${message}`),
+      onFault: (name, message) => faults.push(`${name} ${message}`),
       onEnd: async (found) => show(await judged(revision, found), faults),
     });
   }

@@ -19,10 +19,12 @@ import { type Path, setAt, type Values } from "./values";
 interface EditorProps {
   address: Address;
   schema: Schema;
-  standing: Doc | undefined;
+  standing: Pick<Doc, "fingerprint" | "number" | "body" | "versions"> | undefined;
+  /** Where it is kept, if not in the catalogue; gives the page to go to. */
+  store?: (edit: KeptEdit) => Promise<string>;
 }
 
-export function Editor({ address, schema, standing }: EditorProps) {
+export function Editor({ address, schema, standing, store }: EditorProps) {
   const [fresh] = useState<KeptEdit>(() => ({
     seen: standing?.fingerprint ?? "",
     number: standing?.number ?? 0,
@@ -39,22 +41,11 @@ export function Editor({ address, schema, standing }: EditorProps) {
   const navigate = useNavigate();
   const checked = useChecked(address.kind, edit.body);
   const save = useMutation({
-    mutationFn: () =>
-      answerOf(
-        api.POST("/api/document", {
-          body: {
-            kind: address.kind,
-            codename: address.codename,
-            seen: edit.seen,
-            note,
-            body: edit.body,
-          },
-        }),
-      ),
-    onSuccess: async (saved) => {
+    mutationFn: () => (store ? store(edit) : storeInCatalogue(address, edit, note)),
+    onSuccess: async (path) => {
       keepEdit(address, undefined);
       await client.invalidateQueries();
-      navigate(pathOf(address.kind, saved.codename, saved.name));
+      navigate(path);
     },
   });
 
@@ -85,7 +76,8 @@ export function Editor({ address, schema, standing }: EditorProps) {
               keepEdit(address, undefined);
             }}
           >
-            Throw it away and start from version {fresh.number || "nothing"}
+            Throw it away and start from{" "}
+            {store ? "what is kept" : `version ${fresh.number || "nothing"}`}
           </button>
         </p>
       )}
@@ -114,17 +106,19 @@ export function Editor({ address, schema, standing }: EditorProps) {
         <div className="sticky bottom-0 mt-3 border-t border-ink bg-ground py-2">
           <FaultList faults={faults} isNew={standing === undefined} />
           <div className="flex flex-wrap items-center gap-3">
-            <input
-              type="text"
-              aria-label="What you changed, in a few words"
-              placeholder="What you changed, in a few words"
-              maxLength={200}
-              className="w-80 border border-hair-strong bg-sheet px-1.5 py-1"
-              value={note}
-              onChange={(event) => setNote(event.target.value)}
-            />
+            {!store && (
+              <input
+                type="text"
+                aria-label="What you changed, in a few words"
+                placeholder="What you changed, in a few words"
+                maxLength={200}
+                className="w-80 border border-hair-strong bg-sheet px-1.5 py-1"
+                value={note}
+                onChange={(event) => setNote(event.target.value)}
+              />
+            )}
             <Button type="submit" look="work" disabled={save.isPending || faults.length > 0}>
-              {standing ? `Save version ${standing.versions.length + 1}` : "Save it"}
+              {standing && !store ? `Save version ${standing.versions.length + 1}` : "Save it"}
             </Button>
             <span className="text-soft">What you type is kept in this browser.</span>
           </div>
@@ -132,6 +126,16 @@ export function Editor({ address, schema, standing }: EditorProps) {
       </form>
     </FormContext>
   );
+}
+
+async function storeInCatalogue(address: Address, edit: KeptEdit, note: string): Promise<string> {
+  const { kind, codename } = address;
+  const saved = await answerOf(
+    api.POST("/api/document", {
+      body: { kind, codename, seen: edit.seen, note, body: edit.body },
+    }),
+  );
+  return pathOf(kind, saved.codename, saved.name);
 }
 
 /** The site's judgement of what is being written, a moment after the last key. */

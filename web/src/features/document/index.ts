@@ -1,3 +1,4 @@
 export { DocumentFoot } from "./DocumentFoot";
+export { Editor } from "./Editor";
 export { EditPage } from "./EditPage";
-export { documentQuery, documentsQuery } from "./queries";
+export { documentQuery, documentsQuery, schemaQuery } from "./queries";

@@ -101,7 +101,7 @@ export function AtHand({ which, set }: { which: Which; set: FileSetData }) {
         )}
         {digests.faults.map((each) => (
           <p key={each.name + each.message} className="mark mark-stop text-loss">
-            {each.name} cannot be read: {each.message}
+            {each.name} {each.message}
           </p>
         ))}
         {match.data && (

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { Link } from "react-router";
 import { Waiting } from "../../ui/Waiting";
 import { AtHand } from "./AtHand";
 import { CompareList } from "./CompareList";
@@ -23,14 +24,17 @@ export function FileSetView({ which }: { which: Which }) {
     card_gb: 0,
   });
   const set = useQuery(fileSetQuery(which, assume));
+  const one = `/c/${which.codename}/files/one?guide=${which.slug}`;
+  const editPath = which.short ? undefined : (file: string) => `${one}&file=${file}`;
   const query = new URLSearchParams({ ...which }).toString();
   return (
     <Waiting query={set}>
       {(data) => (
         <>
           <AtHand which={which} set={data} />
-          <FileTable files={data.files} />
+          <FileTable files={data.files} editPath={editPath} />
           <p className="mt-1.5 flex flex-wrap gap-x-3 print:hidden">
+            {editPath && <Link to={editPath("")}>Add a file</Link>}
             <span className="text-soft">Checksum list as</span>
             {FORMS.map(([form, says]) => (
               <a key={form} href={`/api/file-set/list?form=${form}&${query}`} download>

@@ -1,3 +1,4 @@
+import { Link } from "react-router";
 import type { FileSetData } from "../../api/client";
 
 const NAMES: Record<string, string> = {
@@ -8,8 +9,14 @@ const NAMES: Record<string, string> = {
   md5: "MD5",
 };
 
+interface FileTableProps {
+  files: FileSetData["files"];
+  /** Where a file of a draft is written; undefined for what is published. */
+  editPath: ((file: string) => string) | undefined;
+}
+
 /** The set in the order of use, to read or to print and tick. */
-export function FileTable({ files }: { files: FileSetData["files"] }) {
+export function FileTable({ files, editPath }: FileTableProps) {
   if (files.length === 0) return <p className="mt-3">This guide needs no file.</p>;
   return (
     <div className="mt-3 overflow-x-auto">
@@ -32,7 +39,12 @@ export function FileTable({ files }: { files: FileSetData["files"] }) {
                 {each.used_at.join(", ") || <span className="text-care">none</span>}
               </td>
               <td>
-                <span className="letter">{each.name}</span>
+                <span className="letter">{each.name}</span>{" "}
+                {editPath && (
+                  <Link className="print:hidden" to={editPath(each.id)}>
+                    Edit
+                  </Link>
+                )}
                 <p className="text-soft">
                   {each.role.replaceAll("-", " ")}, {each.size_words}
                   {each.licence && `, ${each.licence}`}

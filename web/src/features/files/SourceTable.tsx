@@ -25,7 +25,7 @@ export function SourceTable({ sources }: { sources: WatchData["sources"] }) {
           {sources.map((each) => (
             <tr key={each.address + each.file}>
               <td className="letter whitespace-nowrap">{each.file}</td>
-              <td className="letter break-all">{each.address}</td>
+              <td className="letter min-w-[22rem] break-all">{each.address}</td>
               <td>
                 {each.standing === "" ? (
                   <span className="mark mark-unknown text-unknown">not looked at yet</span>

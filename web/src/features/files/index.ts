@@ -1,1 +1,2 @@
 export { FilesPage } from "./FilesPage";
+export { PackagePage } from "./PackagePage";
