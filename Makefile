@@ -51,6 +51,7 @@ figures: .make/dev .make/static var/secret-key
 	$(PYTHON) benchmarks/evidence.py
 	$(PYTHON) benchmarks/schemes.py
 	$(PYTHON) benchmarks/updates.py
+	$(PYTHON) benchmarks/mirror.py
 	$(PYTHON) benchmarks/weight.py
 
 screenshots: .make/dev .make/static var/secret-key

@@ -13,6 +13,7 @@ from typer.testing import CliRunner
 from anleitung.cli import app
 from anleitung.standins.files import file_content
 from tests.core.bundles import Edit, bundle, edited_files
+from tests.core.formats.test_pictures import SECRET, photo
 
 RUN = CliRunner()
 
@@ -237,3 +238,16 @@ def test_checksums_in_each_form(form: str, tmp_path: Path, downloads: Path) -> N
         check=False,
     )
     assert done.returncode == 0, done.stdout
+
+
+def test_picture_goes_into_a_bundle_without_what_it_carried(tmp_path: Path) -> None:
+    home = folder(tmp_path, "unlock")
+    (tmp_path / "photo.jpg").write_bytes(photo())
+    result = RUN.invoke(app, ["picture", str(tmp_path / "photo.jpg"), str(home)])
+    assert result.exit_code == 0
+    digest = result.output.partition("sha256: ")[2][:64]
+    assert SECRET not in (home / f"pictures/{digest}.webp").read_bytes()
+    told = RUN.invoke(app, ["prove", str(home)])
+    assert "no step shows this picture" in told.output
+    refused = RUN.invoke(app, ["picture", str(home / "guide.yaml"), str(home)])
+    assert (refused.exit_code, "cannot be read as a picture" in refused.output) == (2, True)

@@ -72,7 +72,10 @@ def page_of(row: Stored, *, now: datetime) -> PageOut:
 def _source_matters(row: Stored) -> list[str]:
     """What became of the sources of this state's files, a sentence each."""
     mine = {(a, p.sha256 or "") for p in load_bundle(row).packages for a in p.sources}
-    found = Change.objects.filter(settled_at__isnull=True).order_by("-at", "address")
+    found = sorted(
+        Change.objects.filter(settled_at__isnull=True).order_by("-at", "address"),
+        key=lambda c: TONES[c.standing] != "loss",  # type: ignore[index]
+    )
     return [
         f"{c.name} at {urlsplit(c.address).netloc}: {c.says}"
         for c in found

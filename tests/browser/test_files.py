@@ -10,6 +10,7 @@ from playwright.sync_api import Page, expect
 from anleitung.standins.files import file_content
 from tests.browser.conftest import no_sideways_scroll
 from tests.core.bundles import bundle
+from tests.core.formats.test_pictures import photo
 
 SET = "/c/palstek/files?guide=clean-install&v=1.0.0"
 
@@ -143,3 +144,41 @@ def test_only_the_worker_may_run_web_assembly(page: Page, downloads: Path) -> No
     allowed = [url for url, policy in policies.items() if "wasm-unsafe-eval" in policy]
     assert [url.rpartition("/")[2].partition("-")[0] for url in allowed] == ["digest.worker"]
     assert all("unsafe-inline" not in policy for policy in policies.values())
+
+
+def test_a_file_of_a_draft_is_written_in_the_form(bench: Page) -> None:
+    bench.goto("/c/palstek/files?guide=root&v=draft")
+    row = bench.get_by_role("row").filter(has_text="wattlaeufer-5.0-palstek-ramdisk.img").first
+    row.get_by_role("link", name="Edit").click()
+    licence = bench.get_by_label("Licence or terms")
+    licence.fill("x" * 201)
+    expect(bench.get_by_role("button", name="Save it")).to_be_disabled()
+    licence.fill("only with its notice")
+    bench.reload()
+    expect(licence).to_have_value("only with its notice")
+    bench.get_by_role("button", name="Save it").click()
+    expect(bench.get_by_text("only with its notice")).to_be_visible()
+
+
+def test_a_picture_is_put_to_a_step_and_taken_away(bench: Page, tmp_path: Path) -> None:
+    (tmp_path / "photo.jpg").write_bytes(photo())
+    bench.goto("/c/palstek/guides/root?v=draft#step-3")
+    bench.get_by_role("button", name="Add a picture").click()
+    bench.get_by_label("Picture", exact=True).set_input_files(str(tmp_path / "photo.jpg"))
+    bench.get_by_label("What is to be seen, in words").fill("the question on the screen")
+    bench.get_by_role("button", name="Add it to the step").click()
+    shown = bench.get_by_role("img", name="the question on the screen")
+    expect(shown).to_be_visible()
+    assert shown.evaluate("each => each.naturalWidth") == 120
+    bench.get_by_role("button", name="Take this picture away").click()
+    expect(shown).not_to_be_attached()
+
+
+def test_a_zip_that_unfolds_without_end_is_told_of(bench: Page, tmp_path: Path) -> None:
+    with zipfile.ZipFile(tmp_path / "bomb.zip", "w", zipfile.ZIP_DEFLATED) as archive:
+        archive.writestr("zeros", bytes(20_000_000))
+    bench.goto(SET)
+    expect(bench.get_by_role("table", name="File set")).to_be_visible()
+    give(bench, tmp_path / "bomb.zip")
+    says = "bomb.zip cannot be looked into: what is in it unfolds without end"
+    expect(bench.get_by_text(says)).to_be_visible()

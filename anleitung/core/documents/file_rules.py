@@ -19,10 +19,10 @@ Way = Literal["copied", "pushed", "card", "stick", "sideload"]
 class Digests(Document):
     """Digests beside SHA-256. sha1 and md5 are weak: they find a broken copy, no forged one."""
 
-    sha512: Sha512 | None = None
-    blake3: Blake3 | None = None
-    sha1: Sha1 | None = None
-    md5: Md5 | None = None
+    sha512: Sha512 | None = Field(default=None, title="SHA-512")
+    blake3: Blake3 | None = Field(default=None, title="BLAKE3")
+    sha1: Sha1 | None = Field(default=None, title="SHA-1 (weak)")
+    md5: Md5 | None = Field(default=None, title="MD5 (weak)")
 
     @property
     def given(self) -> dict[str, str]:

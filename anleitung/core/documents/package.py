@@ -66,7 +66,7 @@ class Package(Document):
     name: FileName
     role: PackageRole
     size: Annotated[int, Field(ge=1, le=64 * 2**30, description="bytes")]
-    sha256: Sha256 | None = None
+    sha256: Sha256 | None = Field(default=None, title="SHA-256")
     also: Digests = Field(default=Digests(), title="Other digests")
     unpacked_size: Annotated[int, Field(ge=1, le=64 * 2**30)] | None = Field(
         default=None, title="Unpacked size in bytes", description="where it is unpacked on the host"

@@ -21,7 +21,7 @@ from anleitung.reports.services.submit import Filled, submit_report
 from anleitung.standins.readers import readers
 
 PUBLISHED = ("unlock", "clean-install")
-DRAFTS = ("clean-install-one-slot", "install-from-storage", "base-update")
+DRAFTS = ("clean-install-one-slot", "install-from-storage", "base-update", "root")
 ENTERED = datetime(2026, 10, 18, 20, 15, tzinfo=UTC)
 BEGAN = datetime(2026, 10, 20, 18, 30, tzinfo=UTC)
 

@@ -24,8 +24,8 @@ export function SourceTable({ sources }: { sources: WatchData["sources"] }) {
         <tbody>
           {sources.map((each) => (
             <tr key={each.address + each.file}>
-              <td className="letter whitespace-nowrap">{each.file}</td>
-              <td className="letter min-w-[22rem] break-all">{each.address}</td>
+              <td className="letter break-all">{each.file}</td>
+              <td className="letter w-[34%] break-all">{each.address}</td>
               <td>
                 {each.standing === "" ? (
                   <span className="mark mark-unknown text-unknown">not looked at yet</span>
@@ -37,9 +37,7 @@ export function SourceTable({ sources }: { sources: WatchData["sources"] }) {
                   </span>
                 )}
               </td>
-              <td className="whitespace-nowrap">
-                {each.at && `${whenWords(each.at)}, in ${(each.millis / 1000).toFixed(1)} s`}
-              </td>
+              <td>{each.at && `${whenWords(each.at)}, in ${(each.millis / 1000).toFixed(1)} s`}</td>
             </tr>
           ))}
         </tbody>

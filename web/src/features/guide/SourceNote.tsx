@@ -9,7 +9,8 @@ export function SourceNote({ page }: { page: Page }) {
     <section aria-label="Sources" className="mark mark-stop my-2">
       <p>
         <b>Not as on record:</b> {first}.{" "}
-        {others.length > 0 && `So do ${others.length} more of its sources stand. `}
+        {others.length > 0 &&
+          `${others.length} more of its sources ${others.length === 1 ? "is" : "are"} not either. `}
         <Link to={`/c/${page.sheet.codename}/files#sources`}>Compare</Link>
       </p>
     </section>
