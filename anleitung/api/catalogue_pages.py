@@ -123,7 +123,7 @@ def phone_page(codename: str) -> PhoneOut:
         hardware=hardware_words(device),
         habits=habit_words(device),
         systems=[_system(s) for s in load_systems(codename)],
-        provable=list(dict.fromkeys(says for _at, says in beyond_the_model(device))),
+        provable=list(beyond_the_model(device)),
     )
 
 

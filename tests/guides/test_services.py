@@ -198,7 +198,7 @@ def test_rebuilding_the_table_keeps_its_rows_and_its_triggers(revision: Revision
 
 def test_demo_loads_once(db: None, capsys: pytest.CaptureFixture[str]) -> None:
     call_command("load_demo")
-    assert (Revision.objects.count(), Draft.objects.count()) == (2, 3)
+    assert (Revision.objects.count(), Draft.objects.count()) == (2, 4)
     call_command("load_demo")
     assert Revision.objects.count() == 2
     assert "its data is kept" in capsys.readouterr().out

@@ -29,7 +29,8 @@ class RegionName(Document):
 class OtherSystem(Document):
     """A system beside stock that a phone may run when a guide begins.
 
-    platforms: the platform versions of its releases, oldest first.
+    platforms: the platform versions of its releases, oldest first. releases: their names, where a
+    guide must know which one is installed.
     """
 
     id: Id
@@ -37,6 +38,7 @@ class OtherSystem(Document):
     platforms: Annotated[
         tuple[Annotated[int, Field(ge=1, le=999)], ...], Field(min_length=1, max_length=20)
     ]
+    releases: Annotated[tuple[BuildString, ...], Field(max_length=40)] = ()
 
 
 class Hardware(Document):

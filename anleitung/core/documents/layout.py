@@ -23,6 +23,11 @@ class Partition(Document):
     inner: bool = Field(default=False, title="In the container of resizable partitions")
     once: bool = Field(default=False, title="Stands once, not in each slot")
     size: Bytes | None = Field(default=None, title="Size in bytes")
+    settles: bool = Field(
+        default=False,
+        title="Settles by a restart",
+        description="after it was written, the bootloader is restarted before anything else",
+    )
 
 
 class Layout(Document):

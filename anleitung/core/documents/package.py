@@ -46,14 +46,15 @@ class Content(Document):
     """What stands in a partition after this package was written there.
 
     family: which system, recovery or firmware ("stock" for the maker's own); build: its release;
-    platform: the platform version a system brings; signer: whom a locked bootloader trusts;
+    platform: the platform version a system brings; signer: whom a locked bootloader trusts (own:
+    the key that the phone's owner can enrol);
     recovery: the recovery that this image makes the phone enter.
     """
 
     family: Id
     build: BuildString
     platform: Annotated[int, Field(ge=1, le=999)] | None = None
-    signer: Literal["maker", "other"] = "other"
+    signer: Literal["maker", "other", "own"] = "other"
     recovery: Id | None = None
 
 

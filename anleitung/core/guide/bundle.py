@@ -16,8 +16,7 @@ from anleitung.core.guide.document import Branch, Choose, Guide, rows_of
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.check import Check
 from anleitung.core.phone.actions.obtain import Obtain
-from anleitung.core.phone.facts import vocabulary
-from anleitung.core.phone.reach import beyond_the_model
+from anleitung.core.phone.vocabulary import vocabulary
 from anleitung.core.phone.world import World, build_order
 from anleitung.core.schemes.decode import (
     AmbiguousScheme,
@@ -129,7 +128,6 @@ class Bundle:
     def mismatches(self) -> list[Mismatch]:
         """What the documents say of each other and is not so."""
         return [
-            *(Mismatch("device.yaml", at, says) for at, says in beyond_the_model(self.device)),
             *self._guide_mismatches(),
             *self._document_mismatches(),
             *self._scheme_mismatches(),

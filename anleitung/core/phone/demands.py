@@ -1,8 +1,17 @@
 """What several actions ask of a phone, and what several of them do to it."""
 
+from anleitung.core.documents.layout import Partition
 from anleitung.core.documents.package import Package
 from anleitung.core.phone.boot import unconfirmed
-from anleitung.core.phone.world import ANY_VARIANT, LOSSES, NO_NEED, NO_PLATFORM, Phone, World
+from anleitung.core.phone.world import (
+    ANY_VARIANT,
+    COPIES,
+    EMPTY,
+    NO_NEED,
+    NO_PLATFORM,
+    Phone,
+    World,
+)
 
 
 def require_mode(phone: Phone, *modes: str) -> None:
@@ -48,15 +57,25 @@ def write_content(phone: Phone, world: World, side: str, part: str, package: Pac
     partition = world.device.layout.named(part)
     if partition is None:
         phone.stop("no-such-partition", part)
-    if partition.role == "unique":
+    if partition.role == "unique" and not phone.is_("backup.unique", "checked"):
         phone.stop("unique-partition-touched", part)
     # Nothing checks the region of an image that is written; what it does then is not known.
     if package.regions and not phone.isin("region", frozenset(package.regions)):
         phone.stop("package-for-another-region", package.id)
-    content = package.content
-    if content is None:
+    if package.content is None:
         phone.stop("content-not-described", package.id)
-    name = f"{side}.{part}"
+    require_room(phone, world, partition, package)
+    name = world.where(side, partition)
+    if phone.is_(f"{name}.unread", True):
+        phone.find("overwritten-unread", part)
+    _put(phone, world, name, partition, package)
+    phone.set(f"{name}.unread", True)
+    phone.set("seen-to-start", False)
+
+
+def _put(phone: Phone, world: World, name: str, partition: Partition, package: Package) -> None:
+    content = package.content
+    assert content is not None
     phone.set(f"{name}.family", content.family)
     phone.set(f"{name}.build", content.build)
     phone.set(f"{name}.signer", content.signer)
@@ -64,24 +83,66 @@ def write_content(phone: Phone, world: World, side: str, part: str, package: Pac
     if partition.role == "system":
         phone.set(f"{name}.platform", str(content.platform) if content.platform else NO_PLATFORM)
         phone.set(f"{name}.needs", package.least_base or NO_NEED)
-    if part == world.first_ramdisk:
+    if partition.name == world.recovery_home:
         phone.set(f"{name}.recovery", content.recovery or "none")
+
+
+def require_room(phone: Phone, world: World, partition: Partition, package: Package) -> None:
+    """An image that is written whole goes into its partition; sizes as far as they are entered."""
+    size = package.unpacked_size or package.size
+    if package.writes and len(package.writes) > 1:
+        size = 0  # how much of it goes where is not told
+    room = partition.size
+    if partition.inner and world.device.layout.container_size is not None:
+        room = min(room or 2**62, world.device.layout.container_size)
+    if room is not None and max(size, package.least_partition or 0) > room:
+        phone.stop("image-too-large", partition.name)
+
+
+def empty_partition(phone: Phone, world: World, side: str, partition: Partition) -> None:
+    """What stood there is wiped, and nothing stands there now."""
+    name = world.where(side, partition)
+    phone.set(f"{name}.family", EMPTY)
+    phone.set(f"{name}.build", EMPTY)
+    phone.set(f"{name}.signer", "other")
+    if partition.role == "system":
+        phone.set(f"{name}.platform", NO_PLATFORM)
+        phone.set(f"{name}.needs", NO_NEED)
+    if partition.name == world.recovery_home:
+        phone.set(f"{name}.recovery", "none")
     phone.set("seen-to-start", False)
 
 
-def sides_of(where: str) -> tuple[str, ...]:
-    return {"running": ("cur",), "other": ("other",), "both": ("cur", "other")}[where]
+def sides_of(phone: Phone, world: World, where: str) -> tuple[str, ...]:
+    """running, other, both, or the letter of a slot. One slot knows only the running one."""
+    if where == "running":
+        return ("cur",)
+    if not world.has_two_slots:
+        phone.stop("no-such-slot", where)
+    if where in ("a", "b"):
+        return ("cur",) if phone.is_("slot", where) else ("other",)
+    return {"other": ("other",), "both": ("cur", "other")}[where]
 
 
 def switch_slot(phone: Phone, world: World) -> None:
-    """The other slot becomes the running one: the contents change places, nothing is read."""
+    """The other slot becomes the running one: the contents change places, nothing is read.
+
+    An update that waits to be merged is broken by it.
+    """
     for part in world.device.layout.partitions:
-        for fact in ("family", "build", "signer", "fits"):
-            phone.swap(f"cur.{part.name}.{fact}", f"other.{part.name}.{fact}")
-    main, ramdisk = world.system, world.first_ramdisk
-    for name in (f"{main}.platform", f"{main}.needs", f"{ramdisk}.recovery"):
-        phone.swap(f"cur.{name}", f"other.{name}")
+        if part.once:
+            continue
+        fields = ["family", "build", "signer", "fits", "unread"]
+        fields += ["platform", "needs"] if part.role == "system" else []
+        fields += ["recovery"] if part.name == world.recovery_home else []
+        for field in fields:
+            phone.swap(f"cur.{part.name}.{field}", f"other.{part.name}.{field}")
+    phone.map(_broken_if_waiting, "update", "update")
     phone.map(other_letter, "slot", "slot")
+
+
+def _broken_if_waiting(update: str) -> str:
+    return "broken" if update == "waiting" else update
 
 
 def other_letter(letter: str) -> str:
@@ -97,22 +158,61 @@ def _gone_if_running(state: str) -> str:
     return "gone" if state == "running" else state
 
 
-def wipe_user_data(phone: Phone, world: World) -> None:
-    """Takes apps, media and every file on internal storage."""
-    for loss in LOSSES:
-        if loss not in world.declared and phone.is_(loss, "present"):
-            if phone.is_(f"backup.{loss}", "none"):
-                phone.find("undeclared-loss", loss)
-            elif phone.is_(f"backup.{loss}", "made"):
-                phone.find("backup-not-checked", loss)
-        phone.set(loss, "gone")
+def lose(phone: Phone, world: World, loss: str) -> None:
+    """Takes apps or media; what was not said to be lost and has no copy is a finding."""
+    if loss not in world.declared and phone.is_(loss, "present"):
+        if phone.isin(f"backup.{loss}", frozenset({"none", "lost"})):
+            phone.find("undeclared-loss", loss)
+        elif phone.is_(f"backup.{loss}", "made"):
+            phone.find("backup-not-checked", loss)
+    phone.set(loss, "gone")
+
+
+def wipe_media(phone: Phone, world: World) -> None:
+    """Takes the internal storage: photos, files, and copies that were kept there."""
+    for copy in COPIES:
+        if phone.is_(f"kept.{copy}", "phone"):
+            phone.set(f"backup.{copy}", "lost")
+    lose(phone, world, "media")
     for file in world.packages:
         phone.map(_wiped_if_there, f"internal.{file}", f"internal.{file}")
+
+
+def wipe_apps(phone: Phone, world: World) -> None:
+    """Takes apps and settings; the system begins with empty user data, media aside."""
+    lose(phone, world, "apps")
     phone.set("data.state", "empty")
     phone.set("data.family", "none")
     phone.set("data.platform", "none")
+    phone.set("data.build", "none")
     phone.set("debugging", "off")
+    phone.set("screen-lock", "none")
+    phone.map(_asked_for, "account", "account")
     phone.map(unconfirmed, "link", "link")
+    if world.device.stock.resets_switches:
+        phone.map(_off_while_locked, "unlock-switch", "bootloader")
+
+
+def wipe_user_data(phone: Phone, world: World) -> None:
+    """Takes apps, media and every file on internal storage."""
+    wipe_media(phone, world)
+    wipe_apps(phone, world)
+
+
+def tell_battery(phone: Phone) -> None:
+    """Writing with a low battery: told once, at the first step that writes."""
+    if phone.is_("battery", "low") and phone.is_("battery-told", False):
+        phone.find("battery-low", "")
+        phone.set("battery-told", True)
+
+
+def _asked_for(account: str) -> str:
+    return "asked-for" if account == "signed-in" else account
+
+
+def _off_while_locked(bootloader: str) -> str:
+    """An open bootloader keeps its switch: it is the proof that its owner opened it."""
+    return "off" if bootloader == "locked" else "on"
 
 
 def _wiped_if_there(state: str) -> str:

@@ -11,15 +11,17 @@ from anleitung.core.documents.layout import Partition
 from anleitung.core.documents.package import Package
 
 # Raised whenever the same documents can give another proof, its words included: proofs are kept.
-MODEL_VERSION = "1"
+MODEL_VERSION = "2"
 
 NOT_LISTED = "not-listed"  # a build that the catalogue does not hold: admitted, never proved
 OTHER_SYSTEM_BUILD = "other-system"
 ANY_VARIANT = "any"
+EMPTY = "empty"  # the family of a partition that was wiped
 NO_NEED = "none"
 NO_PLATFORM = "not-known"
 
 LOSSES = ("apps", "media")  # what a wipe takes: apps with their settings; photos and files
+COPIES = (*LOSSES, "unique")  # what copies are made of; unique: calibration and identity
 
 Phone = Subject
 
@@ -50,8 +52,52 @@ class World:
         return self.device.layout.with_role("system")[0].name
 
     @property
-    def first_ramdisk(self) -> str:
+    def sides(self) -> tuple[str, ...]:
+        """The running slot, and the other one where the phone has two."""
+        return ("cur", "other") if self.has_two_slots else ("cur",)
+
+    @property
+    def has_two_slots(self) -> bool:
+        return self.device.layout.slots == "dual"
+
+    @property
+    def contents(self) -> tuple[tuple[str, Partition], ...]:
+        """(where, partition) of everything that stands on the phone; what stands once, once."""
+        return tuple(
+            (f"{side}.{part.name}", part)
+            for side in self.sides
+            for part in self.device.layout.partitions
+            if side == "cur" or not part.once
+        )
+
+    def where(self, side: str, part: Partition) -> str:
+        """The slot under which a partition of one side stands in the state."""
+        return f"cur.{part.name}" if part.once else f"{side}.{part.name}"
+
+    @property
+    def recovery_home(self) -> str:
         """The partition whose image decides which recovery the phone enters."""
+        found = self.device.layout.with_role("recovery")
+        return found[0].name if found else self.first_ramdisk
+
+    @property
+    def has_userspace(self) -> bool:
+        """Whether inner partitions are written in a mode of their own."""
+        return any(m.mode == "userspace" for m in self.device.modes)
+
+    @property
+    def modes(self) -> frozenset[str]:
+        """The modes of the phone; a codename that lists none is taken for one with the usual."""
+        return frozenset(m.mode for m in self.device.modes) or frozenset({"bootloader", "recovery"})
+
+    @property
+    def indexes(self) -> Mapping[str, int]:
+        """Build → rollback index, for the builds that are listed."""
+        return {b.build: b.rollback_index for b in self.builds}
+
+    @property
+    def first_ramdisk(self) -> str:
+        """The partition whose image holds the first ramdisk."""
         return self.device.layout.first_ramdisk.name
 
     def formula(self, condition: Condition) -> Evaluated:

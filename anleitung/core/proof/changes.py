@@ -9,8 +9,7 @@ from anleitung.core.diagrams.boxes import describe
 from anleitung.core.diagrams.run import State
 from anleitung.core.diagrams.space import Kind, Node, Space
 from anleitung.core.phone.actions.base import LOSS_WORDS
-from anleitung.core.phone.facts import SIDES
-from anleitung.core.phone.world import LOSSES
+from anleitung.core.phone.world import COPIES, LOSSES
 from anleitung.core.proof.compile import Compiled
 from anleitung.core.proof.model import ChangeOut, PhonesOut, StepTraceOut
 from anleitung.core.proof.words import boxes_words
@@ -113,31 +112,40 @@ def _shown(compiled: Compiled, before: State, after: State, concerned: Node) -> 
         ("link", _("link to the computer")),
         *((loss, LOSS_WORDS[loss]) for loss in LOSSES),
         ("data.state", _("user data")),
-        *((f"backup.{loss}", _("copy of {what}").format(what=LOSS_WORDS[loss])) for loss in LOSSES),
+        ("screen-lock", _("screen lock")),
+        ("account", _("account")),
+        ("battery", _("battery")),
+        ("auto-update", _("updates by themselves")),
+        ("update", _("update to be merged")),
+        ("key", _("own key")),
+        ("unlock-code", _("code for unlocking")),
+        *((f"backup.{copy}", _("copy of {what}").format(what=LOSS_WORDS[copy])) for copy in COPIES),
     ]
     for slot, name in plain:
-        yield _Shown("", name, before[slot], after[slot])
+        if slot in before:
+            yield _Shown("", name, before[slot], after[slot])
     for where, group in (("host", _("on the computer")), ("internal", _("on the phone"))):
         for file in world.packages:
             slot = f"{where}.{file}"
             yield _Shown(group, world.file_name(file), before[slot], after[slot])
     # Where the slots changed places, what stands in the running slot now stood in the other.
-    moved = space.both(
-        concerned, space.minus(space.true, space.join(_equal, before["slot"], after["slot"]))
-    )
-    titles = dict(zip(SIDES, (_("running slot"), _("other slot")), strict=True))
-    for side in SIDES:
-        opposite = SIDES[1 - SIDES.index(side)]
-        for part in world.device.layout.partitions:
-            stood = _content(space, before, side, part.name)
-            if moved is not space.false:
-                stood = space.ite(moved, _content(space, before, opposite, part.name), stood)
-            stands = _content(space, after, side, part.name)
-            yield _Shown(titles[side], part.name, stood, stands, brief=True)
+    moved = space.false
+    if world.has_two_slots:
+        changed = space.minus(space.true, space.join(_equal, before["slot"], after["slot"]))
+        moved = space.both(concerned, changed)
+    titles = {"cur": _("running slot") if world.has_two_slots else "", "other": _("other slot")}
+    for name, part in world.contents:
+        side, _dot, _rest = name.partition(".")
+        stood = _content(space, before, name)
+        if moved is not space.false and not part.once:
+            opposite = f"{'other' if side == 'cur' else 'cur'}.{part.name}"
+            stood = space.ite(moved, _content(space, before, opposite), stood)
+        stands = _content(space, after, name)
+        yield _Shown("" if part.once else titles[side], part.name, stood, stands, brief=True)
 
 
-def _content(space: Space, state: State, side: str, part: str) -> Node:
-    return space.join(_pair, state[f"{side}.{part}.family"], state[f"{side}.{part}.build"])
+def _content(space: Space, state: State, name: str) -> Node:
+    return space.join(_pair, state[f"{name}.family"], state[f"{name}.build"])
 
 
 def _pair(a: Any, b: Any) -> tuple[Any, Any]:

@@ -1,6 +1,6 @@
 """A bundle as a procedure over the space of its start phones."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from functools import partial
 
@@ -8,12 +8,14 @@ from anleitung.core.conditions.model import Condition, Evaluated
 from anleitung.core.conditions.text import print_condition
 from anleitung.core.diagrams.run import Budget, DiagramAlgebra, Procedure, Run, State, run_all
 from anleitung.core.diagrams.run import Step as CompiledStep
-from anleitung.core.diagrams.space import Node, Space
+from anleitung.core.diagrams.space import Fact, Kind, Node, Space
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Branch, Choose, Row, rows_of
 from anleitung.core.phone.actions import Step
+from anleitung.core.phone.actions.by_hand import EFFECTS, ByHand, oracle
 from anleitung.core.phone.boot import check_start
-from anleitung.core.phone.facts import impossible_platforms, start_facts, start_state
+from anleitung.core.phone.facts import impossible_starts, start_facts
+from anleitung.core.phone.start import start_state
 from anleitung.core.phone.world import Phone, World
 
 END = "end"  # the step id of what is judged after the last step
@@ -42,7 +44,8 @@ def compile_bundle(bundle: Bundle) -> tuple[tuple[Row, ...], Procedure]:
     """The flattened rows, and the procedure that runs them and then judges the promises."""
     world = bundle.world
     rows = rows_of(bundle.guide)
-    space = Space(start_facts(bundle.device, bundle.placed, bundle.options))
+    facts = start_facts(bundle.device, bundle.placed, bundle.options)
+    space = Space([*facts, *_oracles(rows)])
     branches = [row.step.id for row in rows if isinstance(row.step, Branch)]
     start = start_state(space, world, branches)
     admission = world.formula(bundle.guide.admission.condition)
@@ -56,13 +59,22 @@ def compile_bundle(bundle: Bundle) -> tuple[tuple[Row, ...], Procedure]:
     return rows, Procedure(space, start, space.both(admits, possible), tuple(steps))
 
 
+def _oracles(rows: tuple[Row, ...]) -> Iterator[Fact]:
+    """One hidden fact for everything that a step by hand leaves unknown."""
+    for row in rows:
+        if isinstance(row.step, ByHand):
+            for fact in row.step.unknown:
+                values = EFFECTS[fact]
+                yield Fact(oracle(row.step.id, fact), values, values[0], 1, Kind.ORACLE)
+
+
 def possible_starts(space: Space, start: State, world: World) -> Node:
     """The phones that run their system before the first step, as every guide takes for granted.
 
     The boot rule says which: a locked phone on a foreign system, for one, does not exist.
     """
     judge = CompiledStep("start", partial(_must_start, world=world))
-    thinkable = space.minus(space.true, impossible_platforms(space, world.device))
+    thinkable = space.minus(space.true, impossible_starts(space, world.device))
     return run_all(Procedure(space, start, thinkable, (judge,)), Budget()).alive[-1]
 
 

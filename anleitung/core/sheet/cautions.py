@@ -4,6 +4,9 @@ from gettext import gettext as _
 
 CAUTIONS = {
     "all-data-goes": _("All data on the phone goes here. What was not copied elsewhere is lost."),
+    "system-goes": _(
+        "What stands there goes. Until something is installed there, the phone does not start."
+    ),
     "warranty": _(
         "The warranty may end, and a mark in the phone may stay for good. Ask the seller first if "
         "that matters to you."

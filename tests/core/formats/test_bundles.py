@@ -106,7 +106,7 @@ def test_golden_fingerprint() -> None:
     assert bundle("unlock").fingerprint == GOLDEN
 
 
-GOLDEN = "sha256:f8348b2ea8e177dcf03da234c0e0591589300f7c676cbdbe093840ee08bf5f5e"
+GOLDEN = "sha256:b0ee6bbc799bb42ee84a4e06eb10e72fd8585dfc250936987bb2b37d8449f117"
 
 BAD = [
     (
@@ -120,18 +120,18 @@ BAD = [
         "guide.yaml",
         "files: [rettungsring, wattlaeufer, radio-m6, firmware-m6, radio-k6, firmware-k6]\ntools",
         "files: rettungsring\ntools",
-        "guide.yaml, line 21: files: expected a list, got 'rettungsring'",
+        "guide.yaml, line 22: files: expected a list, got 'rettungsring'",
     ),
     (
         "guide.yaml",
         "file: radio-m6, where: both",
         "file: radio-m6, where: sideways",
-        "guide.yaml, line 60: steps.otherwise.then.where: expected 'running', 'other' or 'both', "
+        "guide.yaml, line 67: steps.otherwise.then.where: expected 'running', 'other', 'both', 'a' or 'b', "
         "got 'sideways'",
     ),
     (
         "device.yaml",
-        "  - {id: wattlaeufer, name: Wattläufer, platforms: [12, 13]}",
+        '  - {id: wattlaeufer, name: Wattläufer, platforms: [12, 13], releases: ["4.2", "5.0"]}',
         "  - wattlaeufer",
         "device.yaml, line 94: other_systems: expected fields (name: value), got 'wattlaeufer'",
     ),
@@ -139,7 +139,7 @@ BAD = [
         "guide.yaml",
         "    verify: true",
         "    verify: perhaps",
-        "guide.yaml, line 27: steps.verify: expected true or false, got 'perhaps'",
+        "guide.yaml, line 28: steps.verify: expected true or false, got 'perhaps'",
     ),
     (
         "guide.yaml",
@@ -157,37 +157,37 @@ BAD = [
         "guide.yaml",
         "action: format-data",
         "action: formt-data",
-        "guide.yaml, line 75: steps.choices.clean: no action is called 'formt-data'; known:",
+        "guide.yaml, line 82: steps.choices.clean: no action is called 'formt-data'; known:",
     ),
     (
         "guide.yaml",
         "- id: agree\n",
         "- id: copy-media\n",
-        "guide.yaml, line 40: steps.id: step id 'copy-media' is used twice; each needs its own",
+        "guide.yaml, line 47: steps.id: step id 'copy-media' is used twice; each needs its own",
     ),
     (
         "guide.yaml",
         "mode: bootloader\n    by",
         "mode: bootloader\n    mode: recovery\n    by",
-        "guide.yaml, line 47: the key 'mode' stands twice (column 5)",
+        "guide.yaml, line 54: the key 'mode' stands twice (column 5)",
     ),
     (
         "guide.yaml",
         "on: variant is M6",
         "on: variant is M7",
-        "guide.yaml, line 57: steps.otherwise.on: variant is never 'M7'; known: K6, M6",
+        "guide.yaml, line 64: steps.otherwise.on: variant is never 'M7'; known: K6, M6",
     ),
     (
         "guide.yaml",
         "on: variant is M6",
         "on: variant is",
-        "guide.yaml, line 57: steps.otherwise.on: cannot be read at the end",
+        "guide.yaml, line 64: steps.otherwise.on: cannot be read at the end",
     ),
     (
         "guide.yaml",
         "usual: [240, 360]",
         "usual: [four, 360]",
-        "guide.yaml, line 88: steps.duration.usual: expected a whole number, got ",
+        "guide.yaml, line 95: steps.duration.usual: expected a whole number, got ",
     ),
     (
         "guide.yaml",
@@ -206,19 +206,19 @@ BAD = [
         "guide.yaml",
         "option: data\n",
         "option: date\n",
-        "guide.yaml, line 72: steps.option: the guide has no option 'date'",
+        "guide.yaml, line 79: steps.option: the guide has no option 'date'",
     ),
     (
         "guide.yaml",
         "      keep: []\n",
         "",
-        "guide.yaml, line 73: steps.choices: steps for each choice of data (clean, keep)",
+        "guide.yaml, line 80: steps.choices: steps for each choice of data (clean, keep)",
     ),
     (
         "guide.yaml",
         "[lotse, funke]",
         "[lotse, zange]",
-        "guide.yaml, line 22: tools: no document in the bundle has the id zange",
+        "guide.yaml, line 23: tools: no document in the bundle has the id zange",
     ),
     (
         "device.yaml",

@@ -130,12 +130,22 @@ def test_refused(
 # action with its fields, start facts, slots before, slots after
 DONE: list[tuple[dict[str, Any], dict[str, str], dict[str, Any], dict[str, Any]]] = [
     ({"action": "check", "that": "variant is M6", "ask": "x"}, {}, {}, {}),
-    ({"action": "back-up", "what": ["media"]}, {}, {}, {"backup.media": "made"}),
+    (
+        {"action": "back-up", "what": ["media"]},
+        {},
+        {},
+        {"backup.media": "made", "backup.media.of": "PS-12.4.7-KU.r3"},
+    ),
     (
         {"action": "back-up", "what": ["apps", "media"], "checked": True},
         {},
         {},
-        {"backup.apps": "checked", "backup.media": "checked"},
+        {
+            "backup.apps": "checked",
+            "backup.media": "checked",
+            "backup.apps.of": "PS-12.4.7-KU.r3",
+            "backup.media.of": "PS-12.4.7-KU.r3",
+        },
     ),
     ({"action": "back-up", "what": ["media"]}, {}, {"media": "gone"}, {}),
     (
@@ -208,7 +218,12 @@ DONE: list[tuple[dict[str, Any], dict[str, str], dict[str, Any], dict[str, Any]]
         {"action": "flash", "partition": "radio", "file": "radio-k6", "where": "other"},
         UNLOCKED,
         READY,
-        {"other.radio.fits": "K6", "other.radio.build": "PS-12.4.7-KU.r3", "seen-to-start": False},
+        {
+            "other.radio.fits": "K6",
+            "other.radio.build": "PS-12.4.7-KU.r3",
+            "other.radio.unread": True,
+            "seen-to-start": False,
+        },
     ),
     (
         {"action": "flash", "partition": "ramdisk", "file": "rettungsring"},
@@ -220,6 +235,7 @@ DONE: list[tuple[dict[str, Any], dict[str, str], dict[str, Any], dict[str, Any]]
             "cur.ramdisk.signer": "other",
             "cur.ramdisk.build": "3.2",
             "cur.ramdisk.fits": "K6,M6",
+            "cur.ramdisk.unread": True,
             "seen-to-start": False,
         },
     ),
@@ -231,6 +247,9 @@ DONE: list[tuple[dict[str, Any], dict[str, str], dict[str, Any], dict[str, Any]]
             "data.state": "empty",
             "data.family": "none",
             "data.platform": "none",
+            "data.build": "none",
+            "screen-lock": "none",
+            "account": "asked-for",
             "apps": "gone",
             "media": "gone",
             "internal.wattlaeufer": "wiped",
@@ -254,7 +273,7 @@ def test_done_and_nothing_else_changes(
 
 
 def test_install_writes_the_other_slot_and_makes_it_the_running_one() -> None:
-    start = {**UNLOCKED, "base": "PS-12.4.7-KU.r3", "other-base": "PS-12.2.0-BI.r1"}
+    start = {**UNLOCKED, "base": "PS-12.2.0-KU.r1", "other-base": "PS-12.2.0-BI.r1"}
     view = with_slots(phone(GUIDE, start), {**IN_RETTUNGSRING, **CHECKED, "link": "cable"})
     assert take(view, GUIDE, action="install", file="wattlaeufer", source="sideload") == ""
     state = view.state
@@ -262,7 +281,7 @@ def test_install_writes_the_other_slot_and_makes_it_the_running_one() -> None:
     assert (state["cur.system.family"], state["other.system.family"]) == ("wattlaeufer", "stock")
     assert (state["cur.radio.build"], state["other.radio.build"]) == (
         "PS-12.2.0-BI.r1",
-        "PS-12.4.7-KU.r3",
+        "PS-12.2.0-KU.r1",
     )
     assert state["cur.ramdisk.recovery"] == "lotsenboot"
     assert state["cur.system.needs"] == "PS-12.4.1-KU.r2"
@@ -283,7 +302,8 @@ def test_install_writes_the_other_slot_and_makes_it_the_running_one() -> None:
 def test_unlock_wipes_and_says_what_was_not_said(
     backups: dict[str, str], found: set[tuple[str, str]]
 ) -> None:
-    view = with_slots(phone(UNLOCK_GUIDE, {"unlock-switch": "on"}), {**IN_BOOTLOADER, **backups})
+    start = {"unlock-switch": "on", "account": "none"}
+    view = with_slots(phone(UNLOCK_GUIDE, start), {**IN_BOOTLOADER, **backups})
     assert take(view, UNLOCK_GUIDE, action="unlock") == ""
     assert set(view.found) == found
     assert view.state["bootloader"] == "unlocked"

@@ -3,12 +3,15 @@
 A step that ends the walking phone is mostly tried again, so that a guide gets somewhere.
 """
 
+from dataclasses import replace
 from random import Random
 from typing import Any
 
 from pydantic import TypeAdapter
 
 from anleitung.core.diagrams.one import OneStart
+from anleitung.core.diagrams.run import Procedure
+from anleitung.core.diagrams.space import Node, Space
 from anleitung.core.diagrams.subject import Ended
 from anleitung.core.documents.base import Typed
 from anleitung.core.documents.unlocking import Unlocking
@@ -67,7 +70,12 @@ def _action(random: Random) -> dict[str, Any]:
     return random.choice(
         [
             {"action": "check", "that": random.choice(CONDITIONS), "ask": "so it is"},
-            {"action": "back-up", "what": ["media"], "checked": random.random() < 0.5},
+            {
+                "action": "back-up",
+                "what": [random.choice(("media", "apps"))],
+                "checked": random.random() < 0.5,
+                "kept": random.choice(("host", "phone")),
+            },
             {"action": "switch", "setting": "unlock-switch", "to": random.choice(("on", "off"))},
             {"action": "switch", "setting": "debugging", "to": "on"},
             {"action": "connect", "confirm": random.random() < 0.6},
@@ -86,14 +94,45 @@ def _action(random: Random) -> dict[str, Any]:
             {"action": "install", "file": file, "source": random.choice(("internal", "sideload"))},
             {"action": "restart"},
             {"action": "set-up"},
+            {"action": "charge"},
+            {"action": "remove", "what": random.choice(("screen-lock", "account"))},
+            {"action": "relock"},
+            {"action": "ask-for-code"},
+            {"action": "enroll-key", "file": file},
+            {"action": "set-active", "slot": random.choice(("other", "a", "b"))},
+            {"action": "wipe", "areas": [random.choice(("apps", "media", "system", "nothing"))]},
+            {"action": "restore", "what": [random.choice(("apps", "media"))]},
+            {"action": "flash", "partition": part, "file": file, "where": random.choice("ab")},
+            {"action": "by-hand", "says": "wait", "sets": {"mode": "bootloader"}},
         ]
     )
+
+
+def narrowed(procedure: Procedure, seed: int, *, most: int) -> Procedure:
+    """The same procedure for fewer phones: facts are fixed by chance, until few are left.
+
+    What holds for all phones holds for these; over many seeds every fact is free in some.
+    """
+    random, space = Random(seed), procedure.space
+    admitted = procedure.admitted
+    for fact in random.sample(space.facts, len(space.facts)):
+        if space.count(admitted) <= most:
+            break
+        values = [v for v in fact.values if _has(space, admitted, fact.name, v)]
+        chosen = space.where(space.var(fact.name), random.choice(values))
+        admitted = space.both(admitted, chosen)
+    return replace(procedure, admitted=admitted)
+
+
+def _has(space: Space, within: Node, fact: str, value: str) -> bool:
+    return space.both(within, space.where(space.var(fact), value)) is not space.false
 
 
 def random_bundle(seed: int, *, base: Bundle, length: int = 12) -> Bundle:
     random = Random(seed)
     _, procedure = compile_bundle(base)
-    start = random.choice(list(procedure.space.starts(procedure.admitted))[:200])
+    few = narrowed(procedure, seed, most=200)
+    start = random.choice(list(procedure.space.starts(few.admitted)))
     state = {slot: procedure.space.at(n, start) for slot, n in procedure.start.items()}
     state = {slot: value for slot, value in state.items() if not slot.startswith("branch.")}
     steps: list[dict[str, Any]] = []

@@ -10,6 +10,7 @@ from anleitung.core.proof.model import FindingOut
 from anleitung.core.proof.prove import prove
 from anleitung.demo.bundles import bundle_files
 from tests.core.bundles import Edit, bundle
+from tests.core.proof.test_hazards import HAZARDS
 
 G, W, R = "guide.yaml", "packages/wattlaeufer.yaml", "packages/rettungsring.yaml"
 RADIO = "packages/radio-m6.yaml"
@@ -18,7 +19,8 @@ LOCKED = (G, "bootloader is unlocked and every slot", "every slot")
 # K6 phones of any base, listed or not, keep it.
 ANY_BASE = (
     (G, " and every slot: base >= PS-12.1.0-KU.r1\n", "\n"),
-    (G, 'on: "every slot: base >= PS-12.4.1-KU.r2"', "on: variant is K6"),
+    (G, 'on: "every slot: base >= PS-12.4.7-KU.r3"', "on: variant is K6"),
+    (G, "  and every slot: base <= PS-12.4.7-KU.r3 and", "  and"),
 )
 DIGEST = re.search(r"sha256: .*\n", bundle_files("palstek", "base-update")[RADIO].decode())[0]
 FORMAT = """        - id: format-data
@@ -172,7 +174,10 @@ STORIES: list[tuple[str, str, tuple[Edit, ...], str]] = [
     (
         "branch-not-decided",
         "clean-install",
-        ((G, "every slot: base >= PS-12.1.0-KU.r1\n", "base >= PS-12.1.0-KU.r1\n"),),
+        (
+            (G, "every slot: base >= PS-12.1.0-KU.r1\n", "base >= PS-12.1.0-KU.r1\n"),
+            (G, "and every slot: base <= PS-12.4.7-KU.r3 and", "and"),
+        ),
         "base-in-both-slots",
     ),
     (
@@ -310,8 +315,9 @@ def test_story(finding: str, base: str, edits: tuple[Edit, ...], step: str) -> N
 
 
 def test_every_finding_has_a_story_and_every_story_a_finding() -> None:
-    assert {story[0] for story in STORIES} == set(BY_ID)
-    assert len({story[0] for story in STORIES}) == len(STORIES)
+    told = {story[0] for story in STORIES}
+    assert told | {hazard.finding for hazard in HAZARDS} == set(BY_ID)
+    assert len(told) == len(STORIES)
 
 
 def test_no_id_is_used_twice_not_even_a_former_one() -> None:

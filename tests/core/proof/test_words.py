@@ -11,7 +11,7 @@ from anleitung.core.proof.compile import compile_bundle
 from anleitung.core.proof.words import boxes_words, condition_words, witness_words
 from tests.core.bundles import bundle
 
-GUIDE = bundle("clean-install")
+GUIDE = bundle("clean-install", ("guide.yaml", "and every slot: base <= PS-12.4.7-KU.r3 ", ""))
 _, PROCEDURE = compile_bundle(GUIDE)
 
 

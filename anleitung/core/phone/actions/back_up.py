@@ -12,16 +12,25 @@ from anleitung.core.phone.world import Phone, World
 
 class BackUp(Step):
     action: Literal["back-up"]
-    what: Annotated[tuple[Literal["apps", "media"], ...], Field(min_length=1, max_length=2)]
+    what: Annotated[
+        tuple[Literal["apps", "media", "unique"], ...], Field(min_length=1, max_length=3)
+    ]
     checked: bool = Field(default=False, description="The reader opens one copy on the host")
+
+    kept: Literal["host", "phone"] = Field(
+        default="host", description="Where the copy lies: on the computer, or on the phone itself"
+    )
 
     usual = (300, 900)
 
     def run(self, phone: Phone, world: World) -> None:
-        require_mode(phone, "system")
-        for loss in self.what:
-            if phone.is_(loss, "present"):
-                phone.set(f"backup.{loss}", "checked" if self.checked else "made")
+        # Calibration and identity are read where partitions can be read.
+        require_mode(phone, "recovery" if "unique" in self.what else "system")
+        for what in self.what:
+            if what == "unique" or phone.is_(what, "present"):
+                phone.set(f"backup.{what}", "checked" if self.checked else "made")
+                phone.copy(f"backup.{what}.of", f"cur.{world.system}.build")
+                phone.set(f"kept.{what}", self.kept)
 
     def sentence(self, world: World) -> str:
         what = and_list([LOSS_WORDS[loss] for loss in self.what])

@@ -81,4 +81,8 @@ def and_list(words: list[str]) -> str:
     return _("{most} and {last}").format(most=", ".join(words[:-1]), last=words[-1])
 
 
-LOSS_WORDS = {"apps": _("apps with their settings"), "media": _("photos and files")}
+LOSS_WORDS = {
+    "apps": _("apps with their settings"),
+    "media": _("photos and files"),
+    "unique": _("calibration and identity"),
+}

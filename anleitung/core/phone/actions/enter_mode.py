@@ -7,7 +7,11 @@ from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import leave_temporary, require_link
 from anleitung.core.phone.world import Phone, World
 
-_NAMES = {"bootloader": _("the bootloader"), "recovery": _("the recovery")}
+_NAMES = {
+    "bootloader": _("the bootloader"),
+    "recovery": _("the recovery"),
+    "userspace": _("the flashing mode of the system"),
+}
 _WAYS = {
     "command": _("with a command"),
     "chord": _("with the keys"),
@@ -17,21 +21,24 @@ _WAYS = {
 
 class EnterMode(Step):
     action: Literal["enter"]
-    mode: Literal["bootloader", "recovery"]
+    mode: Literal["bootloader", "recovery", "userspace"]
     by: Literal["command", "chord", "menu"]
 
     usual = (15, 60)
     waits = True
 
     def run(self, phone: Phone, world: World) -> None:
+        if self.mode not in world.modes:
+            phone.stop("no-such-mode", self.mode)
         if self.by == "command":
             require_link(phone, confirmed=phone.is_("mode", "system"))
         if self.by == "menu" and phone.is_("mode", "system"):
             phone.stop("wrong-mode", "bootloader")
         leave_temporary(phone)
+        phone.set("unsettled", "none")
         phone.set("mode", self.mode)
         if self.mode == "recovery":
-            phone.copy("running", f"cur.{world.first_ramdisk}.recovery")
+            phone.copy("running", f"cur.{world.recovery_home}.recovery")
         else:
             phone.set("running", "none")
 

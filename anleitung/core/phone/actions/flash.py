@@ -4,12 +4,15 @@ from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.base import Id
+from anleitung.core.documents.layout import Partition, Role
+from anleitung.core.documents.package import Package
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import (
     require_at_hand,
     require_link,
     require_mode,
     sides_of,
+    tell_battery,
     write_content,
 )
 from anleitung.core.phone.world import Phone, World
@@ -18,6 +21,17 @@ _WHERE = {
     "running": _("the running slot"),
     "other": _("the other slot"),
     "both": _("both slots"),
+    "a": _("slot a"),
+    "b": _("slot b"),
+}
+# What an image of this role is for, where that is one partition.
+_BELONGS: dict[str, tuple[Role, ...]] = {
+    "kernel": ("boot",),
+    "ramdisk": ("ramdisk", "boot"),
+    "root": ("ramdisk", "boot"),
+    "recovery": ("recovery", "ramdisk", "boot"),
+    "system": ("system", "extra"),
+    "firmware": ("firmware",),
 }
 
 
@@ -25,25 +39,39 @@ class Flash(Step):
     action: Literal["flash"]
     partition: Id
     file: Id
-    where: Literal["running", "other", "both"] = "running"
+    where: Literal["running", "other", "both", "a", "b"] = "running"
 
     usual = (10, 60)
     no_return = True
 
     def run(self, phone: Phone, world: World) -> None:
-        require_mode(phone, "bootloader")
+        partition = world.device.layout.named(self.partition)
+        inner = partition is not None and partition.inner and world.has_userspace
+        if inner and phone.is_("mode", "bootloader"):
+            phone.stop("inner-needs-userspace", self.partition)
+        require_mode(phone, "userspace" if inner else "bootloader")
         require_link(phone)
         package = require_at_hand(phone, world, self.file)
-        if world.device.layout.named(self.partition) is None:
+        if partition is None:
             phone.stop("no-such-partition", self.partition)
         if phone.is_("bootloader", "locked"):
             phone.stop("flash-while-locked", self.partition)
-        for side in sides_of(self.where):
+        if partition.role != "unique" and not _belongs(package, partition, world):
+            phone.stop("image-for-another-partition", self.partition)
+        if not phone.isin("unsettled", frozenset({"none", self.partition})):
+            phone.find("restart-left-out", self.partition)
+        tell_battery(phone)
+        for side in sides_of(phone, world, self.where):
             write_content(phone, world, side, self.partition, package)
+        if partition.settles:
+            phone.set("unsettled", self.partition)
 
     def sentence(self, world: World) -> str:
+        name = world.file_name(self.file)
+        if not world.has_two_slots:
+            return _("Flash {name} to {partition}").format(name=name, partition=self.partition)
         return _("Flash {name} to {partition} in {where}").format(
-            name=world.file_name(self.file), partition=self.partition, where=_WHERE[self.where]
+            name=name, partition=self.partition, where=_WHERE[self.where]
         )
 
     def cautions(self, world: World) -> tuple[str, ...]:
@@ -60,3 +88,15 @@ class Flash(Step):
 
     def used_files(self) -> tuple[str, ...]:
         return (self.file,)
+
+
+def _belongs(package: Package, partition: Partition, world: World) -> bool:
+    """An image of the first ramdisk goes where this generation has its first ramdisk."""
+    roles = _BELONGS.get(package.role)
+    if roles is None:
+        return True
+    if package.role in ("ramdisk", "root"):
+        return partition.name == world.first_ramdisk
+    if package.role == "recovery":
+        return partition.name == world.recovery_home
+    return partition.role in roles

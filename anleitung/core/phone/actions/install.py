@@ -14,6 +14,7 @@ from anleitung.core.phone.demands import (
     require_on_storage,
     sides_of,
     switch_slot,
+    tell_battery,
     write_content,
 )
 from anleitung.core.phone.world import Phone, World
@@ -37,7 +38,8 @@ class Install(Step):
         else:
             require_on_storage(phone, self.file)
         _require_accepted(phone, world, package)
-        for side in sides_of(package.writes_to):
+        tell_battery(phone)
+        for side in sides_of(phone, world, package.writes_to):
             for part in package.writes:
                 write_content(phone, world, side, part, package)
         if package.switches_slot:
@@ -72,6 +74,8 @@ def _require_accepted(phone: Phone, world: World, package: Package) -> None:
         phone.stop("recovery-refuses", package.id)
     if package.refused_by and phone.isin("running", frozenset(package.refused_by)):
         phone.stop("recovery-refuses", package.id)
+    if (package.exact_base or package.least_base) and phone.is_("base-drifts", True):
+        phone.find("base-may-have-moved", package.id)
     asks = package.asks
     if asks is not None:
         met = phone.truth(world.formula(asks))

@@ -8,6 +8,7 @@ from anleitung.core.phone.demands import require_mode
 from anleitung.core.phone.world import Phone, World
 
 _NAMES = {
+    "auto-update": _("the switch for updates by themselves"),
     "unlock-switch": _("the switch that allows unlocking"),
     "debugging": _("the switch for debugging over the cable"),
 }
@@ -15,7 +16,7 @@ _NAMES = {
 
 class SwitchSetting(Step):
     action: Literal["switch"]
-    setting: Literal["unlock-switch", "debugging"]
+    setting: Literal["unlock-switch", "debugging", "auto-update"]
     to: Literal["on", "off"]
 
     usual = (30, 90)
@@ -24,6 +25,7 @@ class SwitchSetting(Step):
         require_mode(phone, "system")
         if self.setting == "unlock-switch" and self.to == "on":
             require_permission(phone, world)
+            _require_patch_level(phone, world)
         phone.set(self.setting, self.to)
 
     def sentence(self, world: World) -> str:
@@ -39,3 +41,16 @@ def require_permission(phone: Phone, world: World) -> None:
         phone.stop("unlock-never-permitted", "")
     if waits and phone.isin("carrier", waits) and phone.is_("unlock-wait", "running"):
         phone.stop("unlock-wait-running", "")
+
+
+def _require_patch_level(phone: Phone, world: World) -> None:
+    """On an older patch level than the maker wants, the switch is grey."""
+    for cause in world.device.unlocking.missing_because:
+        if cause.least_patch_level is not None:
+            older = frozenset(
+                b.build
+                for b in world.builds
+                if b.patch_level is not None and b.patch_level[:7] < cause.least_patch_level
+            )
+            if older and phone.isin(f"cur.{world.system}.build", older):
+                phone.stop("unlock-switch-grey", cause.least_patch_level)

@@ -29,8 +29,13 @@ class Unlock(Step):
             phone.find("already-unlocked", "")
             return
         require_permission(phone, world)
+        way = world.device.unlocking.way
+        if way == "never":
+            phone.stop("unlock-never-permitted", "")
         if phone.is_("unlock-switch", "off"):
             phone.stop("unlock-switch-off", "")
+        if way in ("maker-code", "signed-file") and phone.is_("unlock-code", "none"):
+            phone.stop("unlock-code-missing", "")
         phone.set("bootloader", "unlocked")
         wipe_user_data(phone, world)
         if world.device.unlocking.then == "system":

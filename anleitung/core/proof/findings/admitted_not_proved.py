@@ -21,6 +21,8 @@ FINDING = FindingKind(
 def check(compiled: Compiled) -> Iterator[Found]:
     space = compiled.procedure.space
     for fact in ("base", "other-base"):
+        if fact not in compiled.procedure.space.level_of:
+            continue
         if not compiled.reads(fact):
             continue
         unlisted = space.where(space.var(fact), NOT_LISTED)

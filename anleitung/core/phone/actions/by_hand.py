@@ -1,0 +1,61 @@
+"""What nobody foresaw, by hand: its effects come from a closed list, or make facts unknown."""
+
+from gettext import gettext as _
+from typing import Annotated, Literal
+
+from pydantic import Field, model_validator
+
+from anleitung.core.documents.base import ShortText
+from anleitung.core.phone.actions.base import Step
+from anleitung.core.phone.world import Phone, World
+
+# Fact → what an author may say that it is afterwards.
+EFFECTS: dict[str, tuple[str, ...]] = {
+    "mode": ("system", "bootloader", "recovery"),
+    "debugging": ("off", "on"),
+    "unlock-switch": ("off", "on"),
+    "bootloader": ("locked", "unlocked"),
+    "screen-lock": ("none", "set"),
+    "account": ("none", "signed-in"),
+    "link": ("none", "cable", "confirmed"),
+    "battery": ("high", "low"),
+}
+
+
+class ByHand(Step):
+    """says: the instruction. sets: fact → value; unknown: facts that may be anything afterwards."""
+
+    action: Literal["by-hand"]
+    says: ShortText
+    sets: Annotated[dict[str, str], Field(max_length=8)] = {}
+    unknown: Annotated[tuple[str, ...], Field(max_length=8)] = ()
+
+    usual = (30, 300)
+
+    @model_validator(mode="after")
+    def _from_the_list(self) -> "ByHand":
+        for fact, value in self.sets.items():
+            if value not in EFFECTS.get(fact, ()):
+                known = "; ".join(f"{f}: {', '.join(v)}" for f, v in EFFECTS.items())
+                raise ValueError(f"{fact} cannot be said to be {value}; known are {known}")
+        for fact in self.unknown:
+            if fact not in EFFECTS:
+                raise ValueError(f"{fact} cannot become unknown; known are {', '.join(EFFECTS)}")
+            if fact in self.sets:
+                raise ValueError(f"{fact} is said to be {self.sets[fact]} and unknown at once")
+        return self
+
+    def run(self, phone: Phone, world: World) -> None:
+        phone.find("on-trust", "")
+        for fact, value in self.sets.items():
+            phone.set(fact, value)
+        for fact in self.unknown:
+            # A hidden fact of the start decides what became of it.
+            phone.copy(fact, oracle(self.id, fact))
+
+    def sentence(self, world: World) -> str:
+        return _("By hand: {says}").format(says=self.says)
+
+
+def oracle(step: str, fact: str) -> str:
+    return f"oracle.{step}.{fact}"

@@ -1,0 +1,19 @@
+"""The battery is charged before anything is written."""
+
+from gettext import gettext as _
+from typing import Literal
+
+from anleitung.core.phone.actions.base import Step
+from anleitung.core.phone.world import Phone, World
+
+
+class Charge(Step):
+    action: Literal["charge"]
+
+    usual = (60, 3600)
+
+    def run(self, phone: Phone, world: World) -> None:
+        phone.set("battery", "high")
+
+    def sentence(self, world: World) -> str:
+        return _("Charge the phone until its battery is more than half full")

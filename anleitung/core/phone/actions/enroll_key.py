@@ -1,0 +1,40 @@
+"""The owner's own key is enrolled: a locked phone then starts what it signed as well."""
+
+from gettext import gettext as _
+from typing import Literal
+
+from anleitung.core.documents.base import Id
+from anleitung.core.phone.actions.base import Step
+from anleitung.core.phone.demands import require_at_hand, require_link, require_mode
+from anleitung.core.phone.world import Phone, World
+
+
+class EnrollKey(Step):
+    action: Literal["enroll-key"]
+    file: Id
+
+    usual = (10, 60)
+
+    def run(self, phone: Phone, world: World) -> None:
+        require_mode(phone, "bootloader")
+        require_link(phone)
+        package = require_at_hand(phone, world, self.file)
+        if not world.device.layout.own_keys:
+            phone.stop("own-keys-not-taken", "")
+        if package.role != "key":
+            phone.stop("not-a-key", self.file)
+        if phone.is_("bootloader", "locked"):
+            phone.stop("flash-while-locked", self.file)
+        phone.set("key", "enrolled")
+
+    def sentence(self, world: World) -> str:
+        return _("Enrol the key {name}").format(name=world.file_name(self.file))
+
+    def command_key(self) -> str | None:
+        return "enroll-key"
+
+    def command_values(self, world: World) -> dict[str, str]:
+        return {"file": world.file_name(self.file)}
+
+    def used_files(self) -> tuple[str, ...]:
+        return (self.file,)

@@ -1,0 +1,48 @@
+"""The bootloader is locked again: from here on only what is signed rightly starts."""
+
+from gettext import gettext as _
+from typing import Literal
+
+from anleitung.core.phone.actions.base import Step
+from anleitung.core.phone.boot import start_system
+from anleitung.core.phone.demands import (
+    leave_temporary,
+    require_link,
+    require_mode,
+    wipe_user_data,
+)
+from anleitung.core.phone.world import Phone, World
+
+
+class Relock(Step):
+    action: Literal["relock"]
+
+    usual = (60, 240)
+    waits = True
+    no_return = True
+
+    def run(self, phone: Phone, world: World) -> None:
+        require_mode(phone, "bootloader")
+        require_link(phone)
+        if phone.is_("bootloader", "locked"):
+            phone.find("already-locked", "")
+            return
+        if phone.is_("seen-to-start", False):
+            phone.find("relock-before-start", "")
+        if phone.is_("unlock-switch", "off"):
+            phone.find("relock-without-way-back", "")
+        phone.set("bootloader", "locked")
+        if world.device.unlocking.relock_wipes:
+            wipe_user_data(phone, world)
+        leave_temporary(phone)
+        start_system(phone, world)
+
+    def sentence(self, world: World) -> str:
+        return _("Lock the bootloader again, and confirm it on the phone")
+
+    def cautions(self, world: World) -> tuple[str, ...]:
+        wipes = ("all-data-goes",) if world.device.unlocking.relock_wipes else ()
+        return (*wipes, "never-relock-foreign")
+
+    def command_key(self) -> str | None:
+        return "relock"

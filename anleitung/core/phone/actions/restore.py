@@ -1,0 +1,35 @@
+"""Copies of apps or media are brought back."""
+
+from gettext import gettext as _
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from anleitung.core.phone.actions.base import LOSS_WORDS, Step, and_list
+from anleitung.core.phone.demands import require_link, require_mode
+from anleitung.core.phone.world import Phone, World
+
+
+class Restore(Step):
+    action: Literal["restore"]
+    what: Annotated[tuple[Literal["apps", "media"], ...], Field(min_length=1, max_length=2)]
+
+    usual = (300, 1200)
+
+    def run(self, phone: Phone, world: World) -> None:
+        require_mode(phone, "system", "recovery")
+        for what in self.what:
+            if phone.is_(f"backup.{what}", "lost"):
+                phone.stop("backup-wiped", what)
+            if phone.is_(f"backup.{what}", "none"):
+                phone.stop("nothing-to-restore", what)
+            if phone.is_(f"kept.{what}", "host"):
+                require_link(phone)
+            of_build = f"cur.{world.system}.build"
+            if what == "apps" and not phone.same(f"backup.{what}.of", of_build):
+                phone.find("backup-of-another-build", what)
+            phone.set(what, "present")
+
+    def sentence(self, world: World) -> str:
+        what = and_list([LOSS_WORDS[each] for each in self.what])
+        return _("Bring {what} back from the copy").format(what=what)

@@ -1,0 +1,33 @@
+"""A slot is made the running one."""
+
+from gettext import gettext as _
+from typing import Literal
+
+from anleitung.core.phone.actions.base import Step
+from anleitung.core.phone.demands import require_link, require_mode, switch_slot
+from anleitung.core.phone.world import Phone, World
+
+_NAMES = {"other": _("the other slot"), "a": _("slot a"), "b": _("slot b")}
+
+
+class SetActive(Step):
+    action: Literal["set-active"]
+    slot: Literal["other", "a", "b"]
+
+    usual = (5, 20)
+
+    def run(self, phone: Phone, world: World) -> None:
+        require_mode(phone, "bootloader", "userspace")
+        require_link(phone)
+        if not world.has_two_slots:
+            phone.stop("no-such-slot", self.slot)
+        if phone.is_("bootloader", "locked"):
+            phone.stop("flash-while-locked", self.slot)
+        if self.slot == "other" or not phone.is_("slot", self.slot):
+            switch_slot(phone, world)
+
+    def sentence(self, world: World) -> str:
+        return _("Make {slot} the running one").format(slot=_NAMES[self.slot])
+
+    def command_key(self) -> str | None:
+        return f"set-active.{self.slot}"

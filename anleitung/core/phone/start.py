@@ -1,0 +1,138 @@
+"""The state of a phone before the first step: switched on, running its system.
+
+``cur.<partition>.<field>`` is the running slot, ``other.…`` the other one; the letter is a fact
+of its own, so making the other slot the running one splits nothing. What stands once beside two
+slots stands under ``cur``.
+"""
+
+from collections.abc import Iterable, Mapping
+from typing import Any
+
+from anleitung.core.diagrams.run import State
+from anleitung.core.diagrams.space import Node, Space
+from anleitung.core.phone.facts import HIDDEN
+from anleitung.core.phone.world import (
+    ANY_VARIANT,
+    COPIES,
+    LOSSES,
+    NO_NEED,
+    NO_PLATFORM,
+    OTHER_SYSTEM_BUILD,
+    World,
+)
+
+OF_SYSTEM = ("boot", "ramdisk", "recovery", "system", "extra")
+
+
+def start_state(space: Space, world: World, branches: Iterable[str]) -> State:
+    """Every slot of the state, as a function of the start."""
+    state: dict[str, Node] = {
+        fact.name: space.var(fact.name) for fact in space.facts if fact.name not in HIDDEN
+    }
+
+    def put(slot: str, value: Any) -> None:
+        state[slot] = space.leaf(value)
+
+    for slot, value in _SIMPLE:
+        state.setdefault(slot, space.leaf(value))
+    for loss in LOSSES:
+        put(loss, "present")
+    for copy in COPIES:
+        put(f"backup.{copy}", "none")
+        put(f"backup.{copy}.of", "none")
+        put(f"kept.{copy}", "host")
+    for file in world.packages:
+        put(f"host.{file}", "absent")
+        put(f"internal.{file}", "absent")
+    for branch in branches:
+        put(f"branch.{branch}", None)
+    _put_contents(state, space, world)
+    main = f"cur.{world.system}"
+    state["data.family"] = state[f"{main}.family"]
+    state["data.platform"] = state[f"{main}.platform"]
+    state["data.build"] = state[f"{main}.build"]
+    if world.device.stock.raises_rollback_index:
+        state["rollback"] = space.map(index_of(world), state[f"cur.{world.firmware[0]}.build"])
+    return state
+
+
+_SIMPLE: tuple[tuple[str, Any], ...] = (
+    ("mode", "system"),
+    ("running", "none"),
+    ("temporary", "none"),
+    ("link", "none"),
+    ("data.state", "present"),
+    ("seen-to-start", True),
+    ("key", "none"),
+    ("unlock-code", "none"),
+    ("unsettled", "none"),
+    ("base-drifts", False),
+    ("battery-told", False),
+    ("auto-update", "off"),
+    ("update", "none"),
+)
+
+
+def _put_contents(state: dict[str, Node], space: Space, world: World) -> None:
+    platforms = {b.build: str(b.platform) for b in world.builds}
+    device = world.device
+    system = space.var("system")
+    is_stock = space.where(system, "stock")
+    foreign = space.var("system-platform") if device.other_systems else space.leaf("")
+    release = (
+        space.var("system-release")
+        if "system-release" in space.level_of
+        else space.leaf(OTHER_SYSTEM_BUILD)
+    )
+    for name, part in world.contents:
+        base = space.var("other-base" if name.startswith("other.") else "base")
+        of_system = part.role in OF_SYSTEM
+        state[f"{name}.family"] = system if of_system else space.leaf("stock")
+        state[f"{name}.build"] = space.ite(is_stock, base, release) if of_system else base
+        # A foreign system is not signed by the maker; what the maker put there is.
+        foreign_signer = space.ite(is_stock, space.leaf("maker"), space.leaf("other"))
+        state[f"{name}.signer"] = foreign_signer if of_system else space.leaf("maker")
+        state[f"{name}.fits"] = space.leaf(ANY_VARIANT)
+        state[f"{name}.unread"] = space.leaf(False)
+        if part.role == "system":
+            platform = space.map(_Lookup(platforms), base)
+            state[f"{name}.platform"] = space.ite(is_stock, platform, foreign)
+            state[f"{name}.needs"] = space.leaf(NO_NEED)
+        if part.name == world.recovery_home:
+            own = space.map(_own_recovery, system)
+            state[f"{name}.recovery"] = space.ite(is_stock, space.leaf("stock"), own)
+
+
+class _Lookup:
+    """Platform of a build, where it is known. One per space, compared by identity."""
+
+    def __init__(self, table: Mapping[str, str]) -> None:
+        self.table = table
+
+    def __call__(self, build: str) -> str:
+        return self.table.get(build, NO_PLATFORM)
+
+
+class Index:
+    """Rollback index of a build, 0 where it is not listed. Compared by what it holds."""
+
+    def __init__(self, table: Mapping[str, int]) -> None:
+        self.table = table
+        self._key = frozenset(table.items())
+
+    def __call__(self, build: str) -> int:
+        return self.table.get(build, 0)
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, Index) and other._key == self._key
+
+    def __hash__(self) -> int:
+        return hash(self._key)
+
+
+def index_of(world: World) -> Index:
+    return Index(world.indexes)
+
+
+def _own_recovery(system: str) -> str:
+    return f"of-{system}"

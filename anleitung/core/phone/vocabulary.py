@@ -1,0 +1,59 @@
+"""The facts that conditions may name, and where each stands in the state."""
+
+from collections.abc import Mapping
+
+from anleitung.core.conditions.model import Order, Term, Vocabulary
+from anleitung.core.documents.build import Build
+from anleitung.core.documents.device import Device
+from anleitung.core.phone.facts import HIDDEN, MODES, start_facts
+from anleitung.core.phone.world import COPIES, LOSSES
+
+
+def vocabulary(
+    device: Device,
+    builds: tuple[Build, ...],
+    options: Mapping[str, tuple[str, ...]],
+    order: Order,
+) -> Vocabulary:
+    layout = device.layout
+    firmware = layout.with_role("firmware")
+    main = layout.with_role("system")[0].name
+    sides = ("cur", "other") if layout.slots == "dual" else ("cur",)
+    listed = frozenset(b.build for b in builds)
+    terms: dict[str, Term] = {
+        fact.name: Term((fact.name,), values=frozenset(fact.values))
+        for fact in start_facts(device, builds, options)
+        if fact.name not in HIDDEN
+    }
+    platforms = sorted(
+        {b.platform for b in builds} | {p for s in device.other_systems for p in s.platforms}
+    )
+    done = frozenset({"none", "made", "checked", "lost"})
+    terms |= {
+        "mode": Term(("mode",), values=frozenset(MODES)),
+        "recovery": Term(("running",)),
+        "data": Term(("data.state",), values=frozenset({"present", "fresh", "empty"})),
+        "platform": Term(
+            (f"cur.{main}.platform",),
+            tuple(f"{s}.{main}.platform" for s in sides),
+            values=frozenset(map(str, platforms)),
+            order=Order({str(p): ("platform", p) for p in platforms}),
+        ),
+        "system": Term((f"cur.{main}.family",), tuple(f"{s}.{main}.family" for s in sides)),
+        "build": Term(
+            (f"cur.{main}.build",), tuple(f"{s}.{main}.build" for s in sides), order=order
+        ),
+        "base": Term(
+            tuple(f"cur.{p.name}.build" for p in firmware),
+            tuple(
+                f"{s}.{p.name}.build" for s in sides for p in firmware if s == "cur" or not p.once
+            ),
+            values=listed,
+            order=order,
+        ),
+    }
+    for loss in LOSSES:
+        terms[loss] = Term((loss,), values=frozenset({"present", "gone"}))
+    for copy in COPIES:
+        terms[f"backup.{copy}"] = Term((f"backup.{copy}",), values=done)
+    return terms
