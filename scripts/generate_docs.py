@@ -1,12 +1,15 @@
 """Writes what is generated from the code into docs/: JSON Schemas, findings, actions, commands."""
 
+import ast
+import inspect
 import json
 from pathlib import Path
 from typing import get_args
 
 from anleitung.core.formats.schema import NAMES, json_schema
+from anleitung.core.phone import boot
 from anleitung.core.phone.actions import ACTIONS
-from anleitung.core.proof.findings import CATALOGUE
+from anleitung.core.proof.findings import BY_ID, CATALOGUE
 from anleitung.core.sheet.cautions import CAUTIONS
 
 DOCS = Path(__file__).parents[1] / "docs"
@@ -20,6 +23,7 @@ def generated() -> dict[str, str]:
     }
     found["findings.md"] = _findings()
     found["actions.md"] = _actions()
+    found["boot-rule.md"] = _boot_rule()
     return found
 
 
@@ -65,6 +69,57 @@ def _actions() -> str:
     lines += ["## Cautions that steps attach", ""]
     lines += [f"- `{name}`: {text}" for name, text in CAUTIONS.items()]
     return "\n".join(lines) + "\n"
+
+
+def _boot_rule() -> str:
+    """Every reason in the order in which the rule asks for it, read off its own source."""
+    lines = [
+        "# The boot rule",
+        "",
+        "Generated from `anleitung/core/phone/boot.py` by `make generated`: every reason that the",
+        "rule knows, in the order in which it asks. A phone for which none of them holds starts.",
+        "",
+        "| asked | the phone | found as | in words |",
+        "| --- | --- | --- | --- |",
+    ]
+    for number, (how, finding) in enumerate(boot_reasons(), 1):
+        says = BY_ID[finding].says.replace("{subject}", "…")
+        lines.append(f"| {number} | {how} | *{finding}* | {says} |")
+    lines += [
+        "",
+        "*hangs*: it stays at its logo, and its software can be written anew. *dies*: only what is",
+        "below its software can help. *starts, with a known trouble*: it depends on what the model",
+        "does not know, or on luck.",
+        "",
+    ]
+    return "\n".join(lines)
+
+
+_HOW = {"STUCK": "hangs", "DEAD": "dies"}
+
+
+def boot_reasons() -> list[tuple[str, str]]:
+    """(what the phone does, finding), in the order of the checks of a start."""
+    tree = ast.parse(inspect.getsource(boot))
+    functions = {f.name: f for f in tree.body if isinstance(f, ast.FunctionDef)}
+    chain = functions["check_start"].body[-1]
+    assert isinstance(chain, ast.Return)
+    assert isinstance(chain.value, ast.BoolOp)
+    names = [call.func.id for call in chain.value.values]  # type: ignore[attr-defined]
+    found = []
+    for name in (*names, "start_system", "_first_start"):
+        for node in _calls(functions[name]):
+            if isinstance(node.func, ast.Name) and node.func.id == "NoStart":
+                how, finding = node.args[0], node.args[1]
+                found.append((_HOW[how.id], finding.value))  # type: ignore[attr-defined]
+            elif isinstance(node.func, ast.Attribute) and node.func.attr == "find":
+                found.append(("starts, with a known trouble", node.args[0].value))  # type: ignore[attr-defined]
+    return found
+
+
+def _calls(function: ast.FunctionDef) -> list[ast.Call]:
+    calls = [node for node in ast.walk(function) if isinstance(node, ast.Call)]
+    return sorted(calls, key=lambda node: (node.lineno, node.col_offset))
 
 
 if __name__ == "__main__":

@@ -222,9 +222,10 @@ def test_proof_of_today_is_kept_and_going_back_needs_no_new_one(
 def test_document_that_a_guide_cannot_be_read_with_is_told(
     maintainer: Any, revision: Revision
 ) -> None:
-    change(maintainer, "device", "palstek", unlocking={"way": "never"})
+    only = [{"id": "K6", "told_apart_by": "the sticker"}]
+    change(maintainer, "device", "palstek", variants=only, usual_variant="K6")
     today = held_against_today(revision)
-    assert "the model of the phone cannot run this yet" in today.fault
+    assert "palstek has no variant M6" in today.fault
     assert not prove_today(actor=maintainer, row=revision).proof
 
 
@@ -233,7 +234,8 @@ def test_draft_that_does_not_hold_with_the_documents_of_today_is_not_published(
 ) -> None:
     files = bundle_files("palstek", "unlock")
     draft = bring_in(actor=maintainer, files=files, replaces="", now=NOW).draft
-    change(maintainer, "device", "palstek", unlocking={"way": "never"})
+    carriers = [{"id": "open", "name": "open market", "unlocking": "permitted"}]
+    change(maintainer, "device", "palstek", carriers=carriers, unlocking={})
     wanted = {"codename": "palstek", "slug": "unlock", "seen": draft.fingerprint, "now": NOW}
     with pytest.raises(PublishBlocked, match="does not hold with the catalogue's documents"):
         publish(actor=maintainer, **wanted)

@@ -58,7 +58,7 @@ def test_an_added_photo_is_cleaned_and_can_be_taken_away(
     assert SECRET not in content
     draft.refresh_from_db()
     assert draft.fingerprint == page["fingerprint"]
-    assert load_bundle(draft).guide.steps[3].id == "turn-on-debugging"
+    assert load_bundle(draft).guide.steps[3].id == "allow-unlocking"
     body = {"seen": draft.fingerprint, "step": "unlock", "sha256": added["sha256"]}
     left = client_of_maintainer.post(
         "/api/drafts/palstek/unlock/pictures/remove", body, content_type="application/json"

@@ -72,7 +72,7 @@ class Run:
         return self.unfinished_at is None
 
 
-class _BudgetSpent(Exception):
+class BudgetSpent(Exception):
     pass
 
 
@@ -81,14 +81,14 @@ def run_all(procedure: Procedure, budget: Budget) -> Run:
     run = Run(states=[dict(procedure.start)], alive=[procedure.admitted])
     for step in procedure.steps:
         try:
-            _run_step(procedure.space, step, run, budget)
-        except _BudgetSpent:
+            run_step(procedure.space, step, run, budget)
+        except BudgetSpent:
             run.unfinished_at = step.id
             break
     return run
 
 
-def _run_step(space: Space, step: Step, run: Run, budget: Budget) -> None:
+def run_step(space: Space, step: Step, run: Run, budget: Budget) -> None:
     before, alive = run.states[-1], run.alive[-1]
     concerned = alive
     for slot, wanted in step.guards:
@@ -116,7 +116,7 @@ def _run_step(space: Space, step: Step, run: Run, budget: Budget) -> None:
             or space.size > budget.nodes
         )
         if over:
-            raise _BudgetSpent
+            raise BudgetSpent
     after = dict(before)
     for path, writes in done:
         for slot, node in writes.items():

@@ -13,7 +13,7 @@ from tests.core.diagrams.laws import LAWS, assert_equals_each_by_itself
 admissions = st.sets(st.sampled_from(VALUES), min_size=1).map(frozenset)
 
 
-@settings(max_examples=600, deadline=None)
+@settings(max_examples=900, deadline=None)
 @given(steps, admissions)
 def test_laws_hold_for_random_procedures(made: tuple[Step, ...], admit: frozenset[str]) -> None:
     procedure = make_procedure(made, admit)

@@ -1,0 +1,279 @@
+"""Single slips: every one mistake that a reader may make on a guide, tried on all phones."""
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, replace
+from functools import partial
+from gettext import gettext as _
+
+from anleitung.core.diagrams.again import Before, run_again
+from anleitung.core.diagrams.run import Budget, Procedure
+from anleitung.core.diagrams.run import Step as CompiledStep
+from anleitung.core.diagrams.space import Node, Space
+from anleitung.core.diagrams.witness import find_witness
+from anleitung.core.guide.document import Branch, Choose, Row
+from anleitung.core.phone.actions import Step
+from anleitung.core.phone.actions.boot_once import BootOnce
+from anleitung.core.phone.actions.enter_mode import EnterMode
+from anleitung.core.phone.actions.flash import Flash
+from anleitung.core.phone.actions.install import Install
+from anleitung.core.phone.actions.place import Place
+from anleitung.core.phone.actions.set_active import SetActive
+from anleitung.core.phone.boot import DEAD, STUCK, start_system
+from anleitung.core.phone.demands import empty_partition, leave_temporary, sides_of
+from anleitung.core.phone.world import Phone, World
+from anleitung.core.proof.compile import Compiled
+from anleitung.core.proof.finding import Severity
+from anleitung.core.proof.findings import BY_ID
+from anleitung.core.proof.words import subject_words, witness_words
+
+LOST = "lost"
+# What a slip may do, the worst first.
+HARMS = (DEAD, LOST, STUCK)
+_USES_FILE = (BootOnce, Flash, Install, Place)
+
+
+@dataclass(frozen=True, slots=True)
+class Slip:
+    """One mistake: the steps of the procedure as they are then. at: where it is made (0 first)."""
+
+    kind: str
+    at: int
+    says: str
+    steps: tuple[CompiledStep, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Harm:
+    """What a slip does: the phone dies, hangs, or loses what was not said to be lost.
+
+    step: id of the step at which the slip is made; where: at which step the harm is done.
+    """
+
+    how: str
+    step: str
+    slip: str
+    finding: str
+    where: str
+    says: str
+    witness: str
+    phones: Node
+
+
+def find_slips(compiled: Compiled) -> list[Slip]:
+    """Every single slip, in the order of the steps; the promises are judged after them."""
+    return [slip for i in range(len(compiled.rows)) for slip in _at(compiled, i)]
+
+
+def try_slips(compiled: Compiled, budget: Budget | None = None) -> list[Harm]:
+    """The worst that each slip does, to phones that came through without it; the worst first.
+
+    Raises ValueError where the guide itself was not run to its end.
+    """
+    before = Before(compiled.procedure, compiled.run)
+    found = []
+    for slip in find_slips(compiled):
+        edited = replace(compiled.procedure, steps=slip.steps)
+        run = run_again(before, edited, budget or Budget())
+        harm = _harm(compiled, slip, edited, run.ended, run.findings)
+        if harm is not None:
+            found.append(harm)
+    place = {row.step.id: i for i, row in enumerate(compiled.rows)}
+    return sorted(found, key=lambda h: (HARMS.index(h.how), place[h.step], h.slip))
+
+
+def _at(compiled: Compiled, i: int) -> Iterator[Slip]:
+    rows, steps = compiled.rows, compiled.procedure.steps
+    world = compiled.bundle.world
+    row, step = rows[i], steps[i]
+
+    def slip(kind: str, says: str, *new: CompiledStep, upto: int = i + 1) -> Slip:
+        return Slip(kind, i, says, (*steps[:i], *new, *steps[upto:]))
+
+    def acting(act: Callable[[Phone], None]) -> CompiledStep:
+        return CompiledStep(step.id, act, step.guards)
+
+    own = row.step
+    if isinstance(own, Branch):
+        yield slip("answer", _("the question is answered the wrong way"), step, _flips(step, own))
+        return
+    if isinstance(own, Choose):
+        yield from _other_choice(compiled, i, slip)
+        return
+    yield slip("skip", _("this step is left out"))
+    yield slip("repeat", _("this step is done twice"), step, step)
+    if (
+        i + 1 < len(rows)
+        and isinstance(rows[i + 1].step, Step)
+        and rows[i + 1].guards == row.guards
+    ):
+        says = _("this step and the next are done the other way round")
+        yield slip("swap", says, steps[i + 1], step, upto=i + 2)
+    for says, other in _variations(own, world):
+        yield slip("other", says, acting(partial(_run, step=other, world=world)))
+    if isinstance(own, EnterMode) and own.by == "chord":
+        says = _("the keys come too late, and the system starts instead")
+        yield slip("key-window", says, acting(partial(_too_late, world=world)))
+    if isinstance(own, Flash | Install):
+        says = _("the writing is interrupted, and the phone goes off")
+        yield slip("interrupted", says, acting(partial(_interrupted, step=own, world=world)))
+
+
+def _run(phone: Phone, *, step: Step, world: World) -> None:
+    step.run(phone, world)
+
+
+def _flips(step: CompiledStep, branch: Branch) -> CompiledStep:
+    slot = f"branch.{branch.id}"
+    return CompiledStep(step.id, partial(_flip, slot=slot), step.guards)
+
+
+def _flip(phone: Phone, *, slot: str) -> None:
+    phone.map(_not, slot, slot)
+
+
+def _not(answer: bool) -> bool:
+    return not answer
+
+
+def _other_choice(compiled: Compiled, i: int, slip: Callable[..., Slip]) -> Iterator[Slip]:
+    """The steps of another choice are done than the one that the reader means."""
+    row, step = compiled.rows[i], compiled.procedure.steps[i]
+    assert isinstance(row.step, Choose)
+    slot = f"option.{row.step.option}"
+    option = next(o for o in compiled.bundle.guide.options if o.id == row.step.option)
+    for choice in option.choices:
+        act = partial(_set, slot=slot, value=choice.id)
+        says = _("the steps of “{choice}” are done by those who meant another").format(
+            choice=choice.says
+        )
+        yield slip("choice", says, step, CompiledStep(step.id, act, step.guards))
+
+
+def _set(phone: Phone, *, slot: str, value: str) -> None:
+    phone.set(slot, value)
+
+
+def _variations(step: Step, world: World) -> Iterator[tuple[str, Step]]:
+    """The step with another file of the set, or for another slot."""
+    if isinstance(step, _USES_FILE):
+        for file in world.packages:
+            if file != step.file:
+                says = _("{name} is taken instead").format(name=world.file_name(file))
+                yield says, step.model_copy(update={"file": file})
+    if world.has_two_slots and isinstance(step, Flash):
+        for where in ("running", "other"):
+            if step.where != where:
+                says = {"running": _("only the running slot is written")}.get(
+                    where, _("only the other slot is written")
+                )
+                yield says, step.model_copy(update={"where": where})
+    if world.has_two_slots and isinstance(step, SetActive) and step.slot != "other":
+        letter = "b" if step.slot == "a" else "a"
+        yield (
+            _("slot {letter} is taken instead").format(letter=letter),
+            step.model_copy(update={"slot": letter}),
+        )
+
+
+def _too_late(phone: Phone, *, world: World) -> None:
+    leave_temporary(phone)
+    start_system(phone, world)
+
+
+def _interrupted(phone: Phone, *, step: Flash | Install, world: World) -> None:
+    """What was being written holds neither the old nor the new; the reader starts the phone."""
+    package = world.packages.get(step.file)
+    if isinstance(step, Flash):
+        names: tuple[str, ...] = (step.partition,)
+        where: str = step.where
+    else:
+        names = package.writes if package else ()
+        where = package.writes_to if package else "running"
+    step.run(phone, world)
+    if isinstance(step, Install) and package and package.switches_slot:
+        # It was cut before the change of slots: what it wrote lies in the other one.
+        return
+    for side in sides_of(phone, world, where):
+        for name in names:
+            partition = world.device.layout.named(name)
+            if partition is not None and partition.role != "unique":
+                empty_partition(phone, world, side, partition)
+    _too_late(phone, world=world)
+
+
+def _harm(
+    compiled: Compiled,
+    slip: Slip,
+    edited: Procedure,
+    ended: dict[tuple[str, str, str], Node],
+    findings: dict[tuple[str, str, str], Node],
+) -> Harm | None:
+    """The worst of it, on phones that come to a good end without the slip."""
+    space = compiled.procedure.space
+    well = compiled.run.alive[-1]
+    for how in HARMS:
+        hits: list[tuple[str, str, Node]] = []
+        for (where, end, finding), node in ended.items():
+            if end == how:
+                hits.append((finding, where, node))
+        if how == LOST:
+            for (finding, _about, where), node in findings.items():
+                if finding == "undeclared-loss":
+                    hits.append((finding, where, node))
+        for finding, where, node in sorted(hits, key=lambda h: (h[1], h[0])):
+            phones = _new_to(space, compiled, node, well, finding)
+            if phones is not space.false:
+                subject = _subject(space, findings, finding, where, phones)
+                return _told(compiled, slip, (how, finding, where, subject), phones)
+    return None
+
+
+def _new_to(space: Space, compiled: Compiled, node: Node, well: Node, finding: str) -> Node:
+    phones = space.both(node, well)
+    if finding == "undeclared-loss":
+        for (known, _about, _step), had in compiled.run.findings.items():
+            if known == finding:
+                phones = space.minus(phones, had)
+    return phones
+
+
+def _subject(
+    space: Space,
+    findings: dict[tuple[str, str, str], Node],
+    finding: str,
+    where: str,
+    phones: Node,
+) -> str:
+    """What the finding is about on these phones; the first by name where there are several."""
+    return min(
+        subject
+        for (found, subject, at), node in findings.items()
+        if found == finding and at == where and space.both(node, phones) is not space.false
+    )
+
+
+def _told(compiled: Compiled, slip: Slip, what: tuple[str, str, str, str], phones: Node) -> Harm:
+    how, finding, where, subject = what
+    kind = BY_ID[finding]
+    assert kind.severity is Severity.STOP
+    nearest = find_witness(compiled.procedure.space, phones)
+    assert nearest is not None
+    about = subject_words(compiled.bundle, kind.about, subject)
+    return Harm(
+        how=how,
+        step=compiled.rows[slip.at].step.id,
+        slip=slip.says,
+        finding=finding,
+        where=where,
+        says=kind.says.format(subject=about),
+        witness=witness_words(compiled.bundle, nearest),
+        phones=phones,
+    )
+
+
+def worst_at(harms: list[Harm], rows: tuple[Row, ...]) -> dict[str, Harm]:
+    """For each step, the worst that one slip there does."""
+    found: dict[str, Harm] = {}
+    for harm in harms:
+        found.setdefault(harm.step, harm)
+    return {row.step.id: found[row.step.id] for row in rows if row.step.id in found}
