@@ -9,6 +9,7 @@ from ninja.files import UploadedFile
 from ninja.security import django_auth
 
 from anleitung.accounts.roles import ADMINISTRATOR, is_maintainer, require_maintainer
+from anleitung.api.bench_routes import router as bench_router
 from anleitung.api.catalogue_routes import router as catalogue_router
 from anleitung.api.file_routes import router as file_router
 from anleitung.api.pages import home, page_of
@@ -196,6 +197,7 @@ def make_api() -> NinjaAPI:
     api.add_router("", catalogue_router)
     api.add_router("", file_router)
     api.add_router("", watch_router)
+    api.add_router("", bench_router)
     return api
 
 

@@ -64,7 +64,7 @@ def test_open_stop_blocks_publishing(maintainer: Any, name: str) -> None:
             seen=draft.fingerprint,
             now=NOW,
         )
-    assert [f.severity for f in caught.value.findings] != []
+    assert {f.severity for f in caught.value.findings} == {"stop"}
     assert not Revision.objects.exists()
 
 

@@ -100,9 +100,9 @@ def _changes(
         )
 
 
-def _shown(compiled: Compiled, before: State, after: State, concerned: Node) -> Iterator[_Shown]:
-    space, world = compiled.procedure.space, compiled.bundle.world
-    plain = [
+def shown_facts() -> list[tuple[str, str]]:
+    """(slot, its name in words) of every fact that is shown, contents and files aside."""
+    return [
         ("bootloader", _("bootloader")),
         ("slot", _("running slot")),
         ("mode", _("mode")),
@@ -121,7 +121,11 @@ def _shown(compiled: Compiled, before: State, after: State, concerned: Node) -> 
         ("unlock-code", _("code for unlocking")),
         *((f"backup.{copy}", _("copy of {what}").format(what=LOSS_WORDS[copy])) for copy in COPIES),
     ]
-    for slot, name in plain:
+
+
+def _shown(compiled: Compiled, before: State, after: State, concerned: Node) -> Iterator[_Shown]:
+    space, world = compiled.procedure.space, compiled.bundle.world
+    for slot, name in shown_facts():
         if slot in before:
             yield _Shown("", name, before[slot], after[slot])
     for where, group in (("host", _("on the computer")), ("internal", _("on the phone"))):
@@ -157,7 +161,7 @@ def _equal(a: Any, b: Any) -> bool:
 
 
 def _delta(before: Any, after: Any) -> tuple[str, str] | None:
-    return None if before == after else (_said(before), _said(after))
+    return None if before == after else (said(before), said(after))
 
 
 def _delta_brief(before: Any, after: Any) -> tuple[str, str] | None:
@@ -175,5 +179,5 @@ _SAID = {
 }
 
 
-def _said(value: Any) -> str:
+def said(value: Any) -> str:
     return _SAID.get(value, str(value))

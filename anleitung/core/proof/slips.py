@@ -46,9 +46,11 @@ class Slip:
 class Harm:
     """What a slip does: the phone dies, hangs, or loses what was not said to be lost.
 
-    step: id of the step at which the slip is made; where: at which step the harm is done.
+    index: of the slip among all of the guide; step: id of the step at which it is made; where: at
+    which step the harm is done. facts: in what the nearest phone differs from the usual one.
     """
 
+    index: int
     how: str
     step: str
     slip: str
@@ -56,6 +58,7 @@ class Harm:
     where: str
     says: str
     witness: str
+    facts: dict[str, str]
     phones: Node
 
 
@@ -71,12 +74,12 @@ def try_slips(compiled: Compiled, budget: Budget | None = None) -> list[Harm]:
     """
     before = Before(compiled.procedure, compiled.run)
     found = []
-    for slip in find_slips(compiled):
+    for index, slip in enumerate(find_slips(compiled)):
         edited = replace(compiled.procedure, steps=slip.steps)
         run = run_again(before, edited, budget or Budget())
         harm = _harm(compiled, slip, edited, run.ended, run.findings)
         if harm is not None:
-            found.append(harm)
+            found.append(replace(harm, index=index))
     place = {row.step.id: i for i, row in enumerate(compiled.rows)}
     return sorted(found, key=lambda h: (HARMS.index(h.how), place[h.step], h.slip))
 
@@ -260,6 +263,7 @@ def _told(compiled: Compiled, slip: Slip, what: tuple[str, str, str, str], phone
     assert nearest is not None
     about = subject_words(compiled.bundle, kind.about, subject)
     return Harm(
+        index=-1,
         how=how,
         step=compiled.rows[slip.at].step.id,
         slip=slip.says,
@@ -267,6 +271,7 @@ def _told(compiled: Compiled, slip: Slip, what: tuple[str, str, str, str], phone
         where=where,
         says=kind.says.format(subject=about),
         witness=witness_words(compiled.bundle, nearest),
+        facts=dict(nearest.differs),
         phones=phones,
     )
 

@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Bench
+         * @description Stores nothing: one phone goes through the guide.
+         */
+        post: operations["anleitung_api_bench_routes_post_bench"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bundles": {
         parameters: {
             query?: never;
@@ -735,6 +755,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/slips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Slips */
+        get: operations["anleitung_api_bench_routes_get_slips"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/watch/changes/{change_id}/settle": {
         parameters: {
             query?: never;
@@ -851,6 +888,153 @@ export interface components {
             is_open: boolean;
             /** Start */
             start: number;
+        };
+        /** BenchChangeOut */
+        BenchChangeOut: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * BenchFactOut
+         * @description One property of the phone at the start. values: those it may take, each with its words.
+         */
+        BenchFactOut: {
+            /** Name */
+            name: string;
+            /** Value */
+            value: string;
+            /** Values */
+            values: string[];
+            /** Words */
+            words: string;
+        };
+        /** BenchFoundOut */
+        BenchFoundOut: {
+            /** Id */
+            id: string;
+            /** Message */
+            message: string;
+            /** Severity */
+            severity: string;
+        };
+        /**
+         * BenchIn
+         * @description facts: what is told of the phone; slip: index of the mistake to make, -1 for none.
+         */
+        BenchIn: {
+            /**
+             * Codename
+             * @default
+             */
+            codename: string;
+            /**
+             * Facts
+             * @default {}
+             */
+            facts: {
+                [key: string]: string;
+            };
+            /**
+             * Short
+             * @default
+             */
+            short: string;
+            /**
+             * Slip
+             * @default -1
+             */
+            slip: number;
+            /**
+             * Slug
+             * @default
+             */
+            slug: string;
+        };
+        /**
+         * BenchOut
+         * @description admitted: the guide is for this phone. steps: as far as the phone came; first: before any.
+         */
+        BenchOut: {
+            /** Admitted */
+            admitted: boolean;
+            /** All Steps */
+            all_steps: number;
+            /** Facts */
+            facts: components["schemas"]["BenchFactOut"][];
+            first: components["schemas"]["BenchStepOut"];
+            /** Slip */
+            slip: string;
+            /** Steps */
+            steps: components["schemas"]["BenchStepOut"][];
+        };
+        /**
+         * BenchPartOut
+         * @description What stands in one partition. letter: who wrote it; is_new: this step did.
+         */
+        BenchPartOut: {
+            /** Build */
+            build: string;
+            /** Family */
+            family: string;
+            /** Is New */
+            is_new: boolean;
+            /** Letter */
+            letter: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * BenchSlipOut
+         * @description A mistake that can be made at this step. index: to ask for it.
+         */
+        BenchSlipOut: {
+            /** Index */
+            index: number;
+            /** Says */
+            says: string;
+        };
+        /** BenchSlotOut */
+        BenchSlotOut: {
+            /** Parts */
+            parts: components["schemas"]["BenchPartOut"][];
+            /** Title */
+            title: string;
+        };
+        /**
+         * BenchStepOut
+         * @description The phone after one step. concerned: the step is for this phone; ended: how it ended here.
+         *
+         *     mode, screen: what it shows; answer: what the host tool or the guide answers.
+         */
+        BenchStepOut: {
+            /** Answer */
+            answer: string;
+            /** Changes */
+            changes: components["schemas"]["BenchChangeOut"][];
+            /** Concerned */
+            concerned: boolean;
+            /** Ended */
+            ended: string;
+            /** Found */
+            found: components["schemas"]["BenchFoundOut"][];
+            /** Id */
+            id: string;
+            /** Mode */
+            mode: string;
+            /** Number */
+            number: number;
+            /** Screen */
+            screen: string;
+            /** Sentence */
+            sentence: string;
+            /** Slips */
+            slips: components["schemas"]["BenchSlipOut"][];
+            /** Slots */
+            slots: components["schemas"]["BenchSlotOut"][];
         };
         /** BroughtInOut */
         BroughtInOut: {
@@ -1565,6 +1749,30 @@ export interface components {
             title: string;
             /** Version */
             version: string;
+        };
+        /**
+         * HarmOut
+         * @description What one slip does. how: dead, lost, stuck; step: where it is made; where: where it hurts.
+         */
+        HarmOut: {
+            /** Facts */
+            facts: {
+                [key: string]: string;
+            };
+            /** How */
+            how: string;
+            /** Index */
+            index: number;
+            /** Says */
+            says: string;
+            /** Slip */
+            slip: string;
+            /** Step */
+            step: string;
+            /** Where */
+            where: string;
+            /** Witness */
+            witness: string;
         };
         /** HomeOut */
         HomeOut: {
@@ -2536,6 +2744,16 @@ export interface components {
             verdict: string;
         };
         /**
+         * SlipsOut
+         * @description tried: how many single slips; harms: those that end a phone or lose something.
+         */
+        SlipsOut: {
+            /** Harms */
+            harms: components["schemas"]["HarmOut"][];
+            /** Tried */
+            tried: number;
+        };
+        /**
          * SourceOut
          * @description One source of one file. standing: "" where it was never looked at.
          */
@@ -2792,6 +3010,84 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    anleitung_api_bench_routes_post_bench: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     anleitung_api_routes_post_bundle: {
         parameters: {
             query?: never;
@@ -6201,6 +6497,84 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptKeyOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_bench_routes_get_slips: {
+        parameters: {
+            query?: {
+                codename?: string;
+                slug?: string;
+                short?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SlipsOut"];
                 };
             };
             /** @description Bad Request */

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Route, Routes } from "react-router";
+import { BenchPage } from "../features/bench";
 import { BringInPage } from "../features/bringIn";
 import { BuildsPage, PastePage } from "../features/builds";
 import { GuidesPage, PhonePage } from "../features/codename";
@@ -44,6 +45,7 @@ export function App() {
             />
             <Route path="/schemes/:name" element={<SchemePage />} />
             <Route path="/c/:codename/guides/:slug" element={<GuidePage />} />
+            <Route path="/c/:codename/guides/:slug/bench" element={<BenchPage />} />
             <Route path="*" element={<NothingHere />} />
           </Routes>
         )}

@@ -1,4 +1,7 @@
+import { useContext } from "react";
+import { Link } from "react-router";
 import type { Finding } from "../../api/client";
+import { BenchContext } from "./benchContext";
 
 const WORD: Record<Finding["severity"], string> = {
   stop: "text-loss",
@@ -9,6 +12,7 @@ const WORD: Record<Finding["severity"], string> = {
 /** What the proof writes into the margin: the sentence, whom it hits, and what to do. */
 export function FindingNote({ finding, explained }: { finding: Finding; explained: boolean }) {
   const { phones, witness } = finding;
+  const toBench = useContext(BenchContext);
   return (
     <div className={`mark mark-${finding.severity}`}>
       <p>
@@ -23,7 +27,12 @@ export function FindingNote({ finding, explained }: { finding: Finding; explaine
           {witness && `; nearest: ${witness.words}`}.
         </p>
       )}
-      <p>{finding.remedy}.</p>
+      <p>
+        {finding.remedy}.{" "}
+        {toBench && witness && (
+          <Link to={toBench(witness.facts, finding.step)}>This phone on the bench</Link>
+        )}
+      </p>
       {explained && (
         <p className="text-soft">
           {finding.why} <span className="letter">{finding.id}</span>

@@ -2,8 +2,10 @@ import { useQuery } from "@tanstack/react-query";
 import { useParams, useSearchParams } from "react-router";
 import type { Page } from "../../api/client";
 import { Waiting } from "../../ui/Waiting";
+import { benchPath } from "../bench";
 import { CodenameHead } from "../codename";
 import { homeQuery } from "../desk";
+import { BenchContext, type ToBench } from "./benchContext";
 import { DraftContext, type OpenDraft } from "./draft";
 import { EvidenceView } from "./EvidenceView";
 import { Facts } from "./Facts";
@@ -11,6 +13,7 @@ import { FileSet } from "./FileSet";
 import { GuideHead } from "./GuideHead";
 import { newest, pageQuery, type Wanted } from "./pageQuery";
 import { SheetRows } from "./SheetRows";
+import { SlipsNote } from "./SlipsNote";
 import { SourceNote } from "./SourceNote";
 import { TodayNote } from "./TodayNote";
 
@@ -59,14 +62,23 @@ function OnePage(props: { codename: string; slug: string; wanted: Wanted; versio
           <SourceNote page={data} />
           <Facts page={data} />
           <EvidenceView page={data} />
+          <SlipsNote page={data} />
           <DraftContext value={draftOf(data)}>
-            <SheetRows sheet={data.sheet} />
+            <BenchContext value={toBench(data)}>
+              <SheetRows sheet={data.sheet} />
+            </BenchContext>
           </DraftContext>
           <FileSet sheet={data.sheet} />
         </div>
       )}
     </Waiting>
   );
+}
+
+function toBench(page: Page): ToBench {
+  const { codename, guide: slug } = page.sheet;
+  const version = page.kind === "draft" ? "draft" : page.version;
+  return (facts, step) => benchPath({ codename, slug, version, facts, step });
 }
 
 function draftOf(page: Page): OpenDraft | undefined {

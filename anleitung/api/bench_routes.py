@@ -1,0 +1,98 @@
+"""The routes of the bench phone, and of single slips."""
+
+from django.http import HttpRequest
+from ninja import Router, Schema
+from ninja.security import django_auth
+
+from anleitung.accounts.roles import require_maintainer
+from anleitung.api.problems import FAILURES, ProblemOut
+from anleitung.core.diagrams.run import Budget
+from anleitung.core.proof.bench import BenchOut, NoSuchPhone, walk
+from anleitung.core.proof.compile import run_bundle
+from anleitung.core.proof.slips import find_slips, try_slips
+from anleitung.guides.errors import NoSuchGuide
+from anleitung.guides.load import Stored, find_draft, find_revision, load_bundle
+from anleitung.kept import Kept
+
+router = Router(auth=django_auth)
+FAILED = {FAILURES: ProblemOut}
+
+
+class HarmOut(Schema):
+    """What one slip does. how: dead, lost, stuck; step: where it is made; where: where it hurts."""
+
+    index: int
+    how: str
+    step: str
+    slip: str
+    where: str
+    says: str
+    witness: str
+    facts: dict[str, str]
+
+
+class SlipsOut(Schema):
+    """tried: how many single slips; harms: those that end a phone or lose something."""
+
+    tried: int
+    harms: list[HarmOut]
+
+
+class BenchIn(Schema):
+    """facts: what is told of the phone; slip: index of the mistake to make, -1 for none."""
+
+    codename: str = ""
+    slug: str = ""
+    short: str = ""
+    facts: dict[str, str] = {}
+    slip: int = -1
+
+
+# A guide's slips never change under its fingerprint.
+_SLIPS: Kept[str, SlipsOut] = Kept(most=32)
+
+
+@router.get("/slips", response={200: SlipsOut, **FAILED})
+def get_slips(
+    request: HttpRequest, codename: str = "", slug: str = "", short: str = ""
+) -> SlipsOut:
+    require_maintainer(request.user)
+    row = _row(codename, slug, short)
+    return _SLIPS.get_or(row.fingerprint, lambda: _slips(row))
+
+
+@router.post("/bench", response={200: BenchOut, **FAILED})
+def post_bench(request: HttpRequest, body: BenchIn) -> BenchOut:
+    """Stores nothing: one phone goes through the guide."""
+    require_maintainer(request.user)
+    bundle = load_bundle(_row(body.codename, body.slug, body.short))
+    try:
+        return walk(bundle, body.facts, body.slip if body.slip >= 0 else None)
+    except NoSuchPhone as error:
+        raise NoSuchGuide(f"This codename has no phone with {error.args[0][:120]}.") from error
+
+
+def _slips(row: Stored) -> SlipsOut:
+    compiled = run_bundle(load_bundle(row), Budget())
+    if not compiled.run.finished:
+        return SlipsOut(tried=0, harms=[])
+    return SlipsOut(
+        tried=len(find_slips(compiled)),
+        harms=[
+            HarmOut(
+                index=h.index,
+                how=h.how,
+                step=h.step,
+                slip=h.slip,
+                where=h.where,
+                says=h.says,
+                witness=h.witness,
+                facts=h.facts,
+            )
+            for h in try_slips(compiled)
+        ],
+    )
+
+
+def _row(codename: str, slug: str, short: str) -> Stored:
+    return find_revision(short) if short else find_draft(codename, slug)
