@@ -1,17 +1,21 @@
-"""The routes of the bench phone, and of single slips."""
+"""The routes of the bench phone, of single slips, and of fixes."""
 
 from django.http import HttpRequest
+from django.utils import timezone
 from ninja import Router, Schema
 from ninja.security import django_auth
 
 from anleitung.accounts.roles import require_maintainer
+from anleitung.api.pages import page_of
 from anleitung.api.problems import FAILURES, ProblemOut
+from anleitung.api.shapes import PageOut
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.proof.bench import BenchOut, NoSuchPhone, walk
 from anleitung.core.proof.compile import run_bundle
 from anleitung.core.proof.slips import find_slips, try_slips
 from anleitung.guides.errors import NoSuchGuide
 from anleitung.guides.load import Stored, find_draft, find_revision, load_bundle
+from anleitung.guides.services.fix import Which, fix, fixes_of
 from anleitung.kept import Kept
 
 router = Router(auth=django_auth)
@@ -48,6 +52,23 @@ class BenchIn(Schema):
     slip: int = -1
 
 
+class FixOut(Schema):
+    """An edit after which a finding is gone. hidden: what stood behind it and comes out then."""
+
+    finding: str
+    subject: str
+    step: str
+    says: str
+    hidden: list[str]
+
+
+class FixIn(Schema):
+    seen: str
+    finding: str
+    subject: str = ""
+    step: str = ""
+
+
 # A guide's slips never change under its fingerprint.
 _SLIPS: Kept[str, SlipsOut] = Kept(most=32)
 
@@ -70,6 +91,34 @@ def post_bench(request: HttpRequest, body: BenchIn) -> BenchOut:
         return walk(bundle, body.facts, body.slip if body.slip >= 0 else None)
     except NoSuchPhone as error:
         raise NoSuchGuide(f"This codename has no phone with {error.args[0][:120]}.") from error
+
+
+@router.get("/drafts/{codename}/{slug}/fixes", response={200: list[FixOut], **FAILED})
+def get_fixes(request: HttpRequest, codename: str, slug: str) -> list[FixOut]:
+    require_maintainer(request.user)
+    return [
+        FixOut(
+            finding=which.finding,
+            subject=which.subject,
+            step=which.step,
+            says=known.says,
+            hidden=list(known.hidden),
+        )
+        for which, known in fixes_of(find_draft(codename, slug))
+    ]
+
+
+@router.post("/drafts/{codename}/{slug}/fix", response={200: PageOut, **FAILED})
+def post_fix(request: HttpRequest, codename: str, slug: str, body: FixIn) -> PageOut:
+    draft = fix(
+        actor=request.user,
+        codename=codename,
+        slug=slug,
+        seen=body.seen,
+        which=Which(body.finding, body.subject, body.step),
+        now=timezone.now(),
+    )
+    return page_of(draft, now=timezone.now())
 
 
 def _slips(row: Stored) -> SlipsOut:

@@ -34,6 +34,7 @@ STATUS = {
     "signed-refused": 422,
     "invalid-signature": 422,
     "invalid-picture": 422,
+    "no-fix": 422,
 }
 FAILURES = frozenset(sorted({*STATUS.values(), 400, 422}))
 

@@ -36,3 +36,7 @@ class WithdrawRefused(AnleitungError):
 
 class SignedRefused(AnleitungError):
     code = "signed-refused"
+
+
+class NoFix(AnleitungError):
+    code = "no-fix"

@@ -53,14 +53,14 @@ def test_withdrawn_with_a_reason_that_readers_see(bench: Page, tmp_path: Path) -
 
 def test_open_stop_is_named_and_blocks_publishing(bench: Page) -> None:
     bench.goto(f"{GUIDES}/clean-install?v=draft")
-    expect(bench.get_by_role("button", name="Publish 2.0.0: 1 stop open")).to_be_disabled()
+    expect(bench.get_by_role("button", name="Publish 2.0.0: 2 stops open")).to_be_disabled()
     index = bench.get_by_role("list", name="Findings")
-    expect(index).to_contain_text("step 16")
+    expect(index).to_contain_text("step 18")
     bench.keyboard.press("n")
     row = bench.locator("[aria-current=step]")
     expect(row).to_be_focused()
     expect(row).to_contain_text("The phone hangs at the start")
-    expect(row).to_contain_text("25,920 of 86,400 kinds of phone")
+    expect(row).to_contain_text("165,888 of 1,492,992 kinds of phone")
     expect(row).not_to_contain_text("The other slot is often the one that nobody updated.")
     bench.keyboard.press("e")
     expect(row).to_contain_text("The other slot is often the one that nobody updated.")
@@ -94,7 +94,7 @@ def test_faulty_bundle_is_told_by_file_and_line(bench: Page, tmp_path: Path) -> 
     bring_in(bench, packed(tmp_path, "unlock", ("guide.yaml", "action: unlock", "action: unlok")))
     alert = bench.get_by_role("alert")
     expect(alert).to_contain_text("nothing was stored")
-    expect(alert).to_contain_text("guide.yaml, line 47: steps: no action is called 'unlok'")
+    expect(alert).to_contain_text("guide.yaml, line 55: steps: no action is called 'unlok'")
 
 
 def test_commands_are_those_of_the_chosen_host(bench: Page) -> None:
@@ -109,7 +109,7 @@ def test_commands_are_those_of_the_chosen_host(bench: Page) -> None:
 def test_keyboard_walks_jumps_and_can_be_switched_off(bench: Page) -> None:
     bench.goto(f"{GUIDES}/unlock")
     expect(bench.get_by_text("Step")).to_be_visible()
-    for _ in range(3):
+    for _ in range(4):
         bench.keyboard.press("ArrowDown")
     expect(bench.locator("[aria-current=step]")).to_contain_text("Turn on the switch that allows")
     bench.keyboard.press("/")
@@ -132,7 +132,7 @@ def test_keyboard_walks_jumps_and_can_be_switched_off(bench: Page) -> None:
 
 
 def test_address_of_a_step_opens_at_the_step(bench: Page) -> None:
-    bench.goto(f"{GUIDES}/unlock#step-7")
+    bench.goto(f"{GUIDES}/unlock#step-8")
     expect(bench.locator("[aria-current=step]")).to_contain_text("Unlock the bootloader, and")
 
 

@@ -6,6 +6,7 @@ from anleitung.core.diagrams.subject import Ended
 from anleitung.core.phone.boot import DEAD, STUCK, NoStart, check_start, start_system
 from tests.core.bundles import bundle
 from tests.core.phone.walk import UNLOCKED, phone, with_slots
+from tests.core.proof.small import RESTART, parts, small
 
 GUIDE = bundle("clean-install")
 WORLD = GUIDE.world
@@ -42,6 +43,26 @@ REASONS = [
     ({}, {"data.platform": "13"}, NoStart(STUCK, "data-newer-than-system", "")),
     ({}, {"data.platform": "11"}, None),
     ({}, {"data.platform": "13", "cur.system.platform": "not-known"}, None),
+    ({}, {"cur.radio.build": "PS-12.4.1-KU.r2"}, NoStart(DEAD, "below-rollback-index", "radio")),
+    ({}, {"cur.firmware.build": "PS-13.0.2-KU.r4"}, None),
+    ({}, {"cur.radio.build": "not-listed"}, None),
+    ({}, {"cur.boot.signer": "own"}, NoStart(STUCK, "foreign-image-while-locked", "boot")),
+    ({}, {"cur.boot.signer": "own", "key": "enrolled"}, None),
+    (
+        {},
+        {"cur.boot.signer": "other", "key": "enrolled"},
+        NoStart(STUCK, "foreign-image-while-locked", "boot"),
+    ),
+    ({}, {"update": "broken"}, NoStart(STUCK, "update-broken", "")),
+    ({}, {"update": "waiting"}, None),
+    ({}, {"cur.vendor.family": "empty"}, NoStart(STUCK, "partition-empty", "vendor")),
+    ({}, {"cur.system.family": "empty"}, NoStart(STUCK, "partition-empty", "system")),
+    (
+        {},
+        {"cur.boot.build": "PS-12.2.0-KU.r1"},
+        NoStart(STUCK, "image-of-another-release", "boot"),
+    ),
+    ({}, {"other.boot.build": "PS-12.2.0-KU.r1"}, None),
     # Two reasons at once: what comes first on the way is told.
     (
         {},
@@ -105,3 +126,117 @@ def test_phone_that_does_not_start_ends_there(slots: dict[str, object], mode: st
     with pytest.raises(Ended) as caught:
         start_system(view, WORLD)
     assert (caught.value.how, view.state["mode"]) == (mode, mode)
+
+
+@pytest.mark.parametrize("build", ["other-system", "not-listed"])
+def test_an_image_of_a_release_that_is_not_told_starts_with_a_warning(build: str) -> None:
+    view = with_slots(phone(GUIDE), {"cur.boot.build": build})
+    assert check_start(view, WORLD) is None
+    assert view.found == [("release-not-known", "boot")]
+
+
+RECOVERY = {"name": "recovery", "role": "recovery"}
+FOREIGN_RING = {
+    "cur.recovery.family": "rettungsring",
+    "cur.recovery.build": "3.2",
+    "cur.recovery.signer": "other",
+    "cur.recovery.fits": "M6",
+    "cur.recovery.recovery": "rettungsring",
+}
+OWN_RING = {
+    "cur.recovery.family": "stock",
+    "cur.recovery.build": "PS-12.4.7-KU.r3",
+    "cur.recovery.signer": "maker",
+    "cur.recovery.fits": "any",
+    "cur.recovery.recovery": "stock",
+}
+
+
+@pytest.mark.parametrize(
+    ("habit", "system", "after"),
+    [
+        (True, {}, OWN_RING),
+        (False, {}, FOREIGN_RING),
+        (True, FOREIGN | OWN_DATA, FOREIGN_RING),
+    ],
+)
+def test_stock_puts_its_own_recovery_back_and_no_other_system_does(
+    habit: bool, system: dict[str, object], after: dict[str, object]
+) -> None:
+    device = {
+        "layout.partitions": [*parts(), RECOVERY],
+        "stock": {"restores_recovery": habit, "updates_itself": True},
+    }
+    made = small(RESTART, device=device)
+    view = with_slots(phone(made, UNLOCKED), FOREIGN_RING | system)  # type: ignore[arg-type]
+    start_system(view, made.world)
+    assert {slot: view.state[slot] for slot in after} == after
+
+
+@pytest.mark.parametrize(
+    ("start", "system", "drifts"),
+    [
+        ({"auto-update": "on"}, {}, True),
+        ({"auto-update": "off"}, {}, False),
+        ({"auto-update": "on", **UNLOCKED}, FOREIGN | OWN_DATA, False),
+    ],
+)
+def test_the_base_drifts_under_a_stock_system_that_updates_itself(
+    start: dict[str, str], system: dict[str, object], drifts: bool
+) -> None:
+    view = with_slots(phone(GUIDE, start), system)  # type: ignore[arg-type]
+    start_system(view, WORLD)
+    assert view.state["base-drifts"] is drifts
+
+
+def test_a_start_settles_what_was_written_and_raises_the_rollback_index() -> None:
+    written = {
+        "cur.radio.unread": True,
+        "other.radio.unread": True,
+        "unsettled": "radio",
+        "update": "waiting",
+        "seen-to-start": False,
+        "running": "rettungsring",
+        "cur.radio.build": "PS-13.0.2-KU.r4",
+        "data.build": "PS-12.2.0-KU.r1",
+    }
+    view = with_slots(phone(GUIDE, {"screen-lock": "none"}), written)
+    assert view.state["rollback"] == 3
+    start_system(view, WORLD)
+    after = ("cur.radio.unread", "other.radio.unread", "unsettled", "update", "seen-to-start")
+    assert [view.state[slot] for slot in after] == [False, True, "none", "none", True]
+    assert (view.state["running"], view.state["rollback"]) == ("none", 4)
+    assert (view.state["data.build"], view.found) == ("PS-12.4.7-KU.r3", [])
+
+
+@pytest.mark.parametrize(
+    ("lock", "data_build", "found"),
+    [
+        ("set", "PS-12.2.0-KU.r1", [("screen-lock-left-on", "")]),
+        ("none", "PS-12.2.0-KU.r1", []),
+        ("set", "PS-12.4.7-KU.r3", []),
+    ],
+)
+def test_a_screen_lock_matters_when_another_build_meets_the_data(
+    lock: str, data_build: str, found: list[tuple[str, str]]
+) -> None:
+    view = with_slots(phone(GUIDE, {"screen-lock": lock}), {"data.build": data_build})
+    start_system(view, WORLD)
+    assert view.found == found
+
+
+@pytest.mark.parametrize(
+    ("account", "system", "found"),
+    [
+        ("asked-for", {}, [("account-asked-for", "")]),
+        ("none", {}, []),
+        ("asked-for", FOREIGN, []),
+    ],
+)
+def test_only_stock_asks_for_the_account_after_a_wipe(
+    account: str, system: dict[str, object], found: list[tuple[str, str]]
+) -> None:
+    empty = {"data.state": "empty", "data.family": "none", "data.platform": "none"}
+    view = with_slots(phone(GUIDE, UNLOCKED), {**empty, "account": account, **system})  # type: ignore[dict-item]
+    start_system(view, WORLD)
+    assert view.found == found

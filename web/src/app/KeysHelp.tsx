@@ -6,6 +6,7 @@ const KEYS = [
   ["↓ ↑", "next and previous step of a sheet"],
   ["n p", "next and previous finding"],
   ["e", "why: explain the finding of this step"],
+  ["f", "fix: take the edit that the margin offers at this step"],
   ["/", "jump: codename, market name, build, file, tool or guide"],
   ["?", "these keys"],
 ] as const;

@@ -47,7 +47,7 @@ function WorkState() {
     refetchInterval: (query) => (query.state.data?.says ? 2_000 : 20_000),
   });
   return (
-    <span role="status" className="hidden text-[12px] text-soft sm:inline">
+    <span aria-live="polite" className="hidden text-[12px] text-soft sm:inline">
       {work.data?.says}
     </span>
   );

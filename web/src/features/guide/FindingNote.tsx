@@ -1,7 +1,9 @@
 import { useContext } from "react";
 import { Link } from "react-router";
 import type { Finding } from "../../api/client";
+import { ProblemView } from "../../ui/ProblemView";
 import { BenchContext } from "./benchContext";
+import { useFixes } from "./useFixes";
 
 const WORD: Record<Finding["severity"], string> = {
   stop: "text-loss",
@@ -13,6 +15,8 @@ const WORD: Record<Finding["severity"], string> = {
 export function FindingNote({ finding, explained }: { finding: Finding; explained: boolean }) {
   const { phones, witness } = finding;
   const toBench = useContext(BenchContext);
+  const { fixOf, take, isTaking, error } = useFixes();
+  const fix = fixOf(finding);
   return (
     <div className={`mark mark-${finding.severity}`}>
       <p>
@@ -33,6 +37,23 @@ export function FindingNote({ finding, explained }: { finding: Finding; explaine
           <Link to={toBench(witness.facts, finding.step)}>This phone on the bench</Link>
         )}
       </p>
+      {fix && (
+        <p>
+          <button
+            type="button"
+            className="cursor-pointer text-left text-work underline"
+            disabled={isTaking}
+            onClick={() => take(finding)}
+          >
+            {fix.says}
+          </button>{" "}
+          <kbd className="text-soft">f</kbd>
+          {fix.hidden.length > 0 && (
+            <span className="text-soft"> Behind it: {fix.hidden.join(", ")}.</span>
+          )}
+        </p>
+      )}
+      {error && <ProblemView error={error} />}
       {explained && (
         <p className="text-soft">
           {finding.why} <span className="letter">{finding.id}</span>

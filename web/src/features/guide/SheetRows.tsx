@@ -6,11 +6,13 @@ import { FindingNote } from "./FindingNote";
 import { HostChoice, keptHost } from "./HostChoice";
 import { nextStep } from "./nextStep";
 import { SheetRow } from "./SheetRow";
+import { useFixes } from "./useFixes";
 
 /** The rows of the sheet, walked with the keyboard. */
 export function SheetRows({ sheet }: { sheet: Sheet }) {
   const [current, setCurrent] = useState(-1);
   const [explained, setExplained] = useState(false);
+  const { fixOf, take } = useFixes();
   const [host, setHost] = useState(() => keptHost(sheet.hosts.map((each) => each.id)));
   const list = useRef<HTMLOListElement>(null);
   const go = (to: number, event?: KeyboardEvent) => {
@@ -27,6 +29,10 @@ export function SheetRows({ sheet }: { sheet: Sheet }) {
     n: () => go(nextStep(found, current, 1)),
     p: () => go(nextStep(found, current, -1)),
     e: () => setExplained(!explained),
+    f: () => {
+      const fixable = sheet.rows[current]?.findings.find((each) => fixOf(each));
+      if (fixable) take(fixable);
+    },
   });
   // The row that holds the focus is the current one, however it got there.
   useEffect(() => {

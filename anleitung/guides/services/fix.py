@@ -1,0 +1,57 @@
+"""A fix of a finding is taken into a draft."""
+
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+
+from django.db import transaction
+
+from anleitung.accounts.roles import require_maintainer
+from anleitung.core.diagrams.run import Budget
+from anleitung.core.proof.compile import run_bundle
+from anleitung.core.proof.fixes import Fix, find_fix
+from anleitung.core.proof.prove import found_by
+from anleitung.guides.errors import NoFix
+from anleitung.guides.load import Stored, find_draft, load_bundle, load_proof
+from anleitung.guides.models import Draft
+from anleitung.guides.services.redraft import is_of_guide, require_seen, rewrite
+
+
+@dataclass(frozen=True, slots=True)
+class Which:
+    """A finding of a proof: its id, what it is about, and its step."""
+
+    finding: str
+    subject: str
+    step: str
+
+
+def fixes_of(row: Stored) -> list[tuple[Which, Fix]]:
+    """Every finding for which an edit is known that keeps the law."""
+    compiled = run_bundle(load_bundle(row), Budget())
+    if not compiled.run.finished:
+        return []
+    told = ((f, find_fix(compiled, f)) for f in found_by(compiled))
+    return [(Which(f.finding, f.subject, f.step), fix) for f, fix in told if fix is not None]
+
+
+def fix(*, actor: Any, codename: str, slug: str, seen: str, which: Which, now: datetime) -> Draft:
+    """Raises NoSuchGuide, DraftMoved, NoFix, AlreadyPublished."""
+    require_maintainer(actor)
+    with transaction.atomic():
+        draft = find_draft(codename, slug)
+        require_seen(draft, seen)
+        bundle = load_bundle(draft)
+        compiled = run_bundle(bundle, Budget())
+        found = next(
+            (f for f in found_by(compiled) if Which(f.finding, f.subject, f.step) == which),
+            None,
+        )
+        known = find_fix(compiled, found) if found else None
+        if known is None:
+            raise NoFix("No edit is known that takes this away without a new stop elsewhere.")
+        fixed = rewrite(
+            draft, bundle.with_guide(known.guide), only=is_of_guide, actor=actor, now=now
+        )
+    load_proof(fixed)
+    return draft

@@ -1,0 +1,61 @@
+"""The bench phone as a maintainer uses it."""
+
+from axe_playwright_python.sync_playwright import Axe
+from playwright.sync_api import Page, expect
+
+from tests.browser.conftest import no_sideways_scroll
+
+DRAFT = "/c/palstek/guides/clean-install?v=draft"
+
+
+def test_from_a_finding_to_its_phone_and_back_with_the_keyboard(bench: Page) -> None:
+    bench.goto(DRAFT)
+    bench.get_by_role("link", name="This phone on the bench").first.click()
+    now = bench.get_by_role("region", name="The phone now")
+    expect(now).to_contain_text("The logo stays, and nothing else comes.")
+    expect(now.get_by_role("img", name="The phone: hangs")).to_be_visible()
+    bench.keyboard.press("ArrowLeft")
+    expect(now).to_contain_text("A menu of the recovery rettungsring.")
+    bench.keyboard.press("t")
+    expect(now).to_contain_text("the firmware in radio is older than the system wants")
+    results = Axe().run(bench)
+    assert results.violations_count == 0, results.generate_report()
+    assert no_sideways_scroll(bench)
+
+
+def test_a_slip_is_tried_on_the_sheet_and_made_on_the_bench(bench: Page) -> None:
+    bench.goto("/c/palstek/guides/clean-install?v=1.0.0")
+    bench.get_by_role("button", name="Try every single slip").click()
+    slips = bench.get_by_role("region", name="Single slips")
+    expect(slips.get_by_role("status")).to_contain_text("slips tried")
+    slips.get_by_role("link", name="On the bench").first.click()
+    expect(bench.get_by_text("With a slip:")).to_be_visible()
+    bench.get_by_role("button", name="To the end").click()
+    now = bench.get_by_role("region", name="The phone now")
+    expect(now).to_contain_text("The screen stays black")
+    bench.get_by_role("button", name="Take it back").click()
+    expect(bench.get_by_text("With a slip:")).not_to_be_attached()
+
+
+def test_another_phone_is_chosen_by_hand_and_survives_a_reload(bench: Page) -> None:
+    bench.goto("/c/palstek/guides/clean-install/bench?v=1.0.0")
+    expect(bench.get_by_text("The guide does not admit this phone")).to_be_visible()
+    bench.get_by_role("button", name="Another phone").click()
+    bench.get_by_label("bootloader").select_option("unlocked")
+    expect(bench.get_by_text("The guide does not admit this phone")).not_to_be_attached()
+    bench.reload()
+    expect(bench.get_by_text("bootloader unlocked")).to_be_visible()
+
+
+def test_a_fix_is_taken_on_one_key(bench: Page) -> None:
+    bench.goto("/c/palstek/guides/base-update?v=draft")
+    offered = bench.get_by_role("button", name="Turn these phones away: variant K6")
+    expect(offered).to_be_visible()
+    bench.keyboard.press("n")
+    bench.keyboard.press("f")
+    expect(offered).not_to_be_attached()
+    expect(
+        bench.get_by_text("not so that the variant is K6")
+        .or_(bench.get_by_text("the variant is not K6"))
+        .first
+    ).to_be_visible()

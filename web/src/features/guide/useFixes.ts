@@ -1,0 +1,40 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useContext } from "react";
+import { answerOf, api, type Finding } from "../../api/client";
+import { DraftContext } from "./draft";
+
+/** The edits that take findings of a draft away, and how one is taken; nothing for a revision. */
+export function useFixes() {
+  const draft = useContext(DraftContext);
+  const client = useQueryClient();
+  const path = { codename: draft?.codename ?? "", slug: draft?.slug ?? "" };
+  const fixes = useQuery({
+    queryKey: ["fixes", draft],
+    enabled: draft !== undefined,
+    queryFn: ({ signal }) =>
+      answerOf(api.GET("/api/drafts/{codename}/{slug}/fixes", { params: { path }, signal })),
+  });
+  const take = useMutation({
+    mutationFn: (finding: Finding) =>
+      answerOf(
+        api.POST("/api/drafts/{codename}/{slug}/fix", {
+          params: { path },
+          body: {
+            seen: draft?.seen ?? "",
+            finding: finding.id,
+            subject: finding.subject,
+            step: finding.step,
+          },
+        }),
+      ),
+    onSuccess: () => client.invalidateQueries(),
+  });
+  const fixOf = (finding: Finding) =>
+    fixes.data?.find(
+      (each) =>
+        each.finding === finding.id &&
+        each.subject === finding.subject &&
+        each.step === finding.step,
+    );
+  return { fixOf, take: take.mutate, isTaking: take.isPending, error: take.error };
+}
