@@ -5,7 +5,7 @@ PYTHON := .venv/bin/python
 PORT ?= 8000
 WEB_SOURCES := $(shell find web/src web/public -type f) web/package.json web/vite.config.ts web/tsconfig.json
 
-.PHONY: demo demo-reset test check-need-demo check-need-test lint types unit browser web \
+.PHONY: laws mutations demo demo-reset test check-need-demo check-need-test lint types unit browser web \
   generated figures screenshots locks clean demo-bundles
 
 demo: check-need-demo .make/static var/secret-key
@@ -48,11 +48,20 @@ generated: .make/dev .make/node var/secret-key
 
 figures: .make/dev .make/static var/secret-key
 	$(PYTHON) benchmarks/proof.py
+	$(PYTHON) benchmarks/forty.py
 	$(PYTHON) benchmarks/evidence.py
 	$(PYTHON) benchmarks/schemes.py
 	$(PYTHON) benchmarks/updates.py
 	$(PYTHON) benchmarks/mirror.py
 	$(PYTHON) benchmarks/weight.py
+
+# The laws of the engine on many more random guides than the tests try.
+laws: .make/dev var/secret-key
+	$(PYTHON) scripts/laws.py --count $(or $(COUNT),100000)
+
+# Fifty random changes of the boot rule: how many the tests notice.
+mutations: .make/dev var/secret-key
+	$(PYTHON) benchmarks/boot_mutations.py
 
 screenshots: .make/dev .make/static var/secret-key
 	$(PYTHON) scripts/screenshots.py

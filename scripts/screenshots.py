@@ -82,6 +82,9 @@ def take(base: str, home: str) -> None:
         shoot(page, "sources", "/c/palstek/files#sources", at="sources")
         shoot(page, "sheet", INSTALL)
         shoot(page, "sheet-draft-stop", f"{INSTALL}?v=draft", "n", "e")
+        page.get_by_role("link", name="This phone on the bench").first.click()
+        page.wait_for_timeout(900)
+        page.screenshot(path=SHOTS / "bench.png")
         shoot(page, "bring-in", "/bring-in")
         page.emulate_media(color_scheme="dark")
         shoot(page, "sheet-dark", INSTALL)
@@ -92,8 +95,6 @@ def take(base: str, home: str) -> None:
             phone.locator(".step[aria-current] .acts button").first.click()
         phone.wait_for_timeout(200)
         phone.screenshot(path=SHOTS / "reader-step-390.png")
-        phone.emulate_media(color_scheme="dark")
-        phone.screenshot(path=SHOTS / "reader-step-390-dark.png")
         browser.close()
 
 

@@ -13,6 +13,7 @@ from anleitung.core.diagrams.run import Budget
 from anleitung.core.proof.bench import BenchOut, NoSuchPhone, walk
 from anleitung.core.proof.compile import run_bundle
 from anleitung.core.proof.slips import find_slips, try_slips
+from anleitung.core.proof.whys import find_whys
 from anleitung.guides.errors import NoSuchGuide
 from anleitung.guides.load import Stored, find_draft, find_revision, load_bundle
 from anleitung.guides.services.fix import Which, fix, fixes_of
@@ -35,11 +36,22 @@ class HarmOut(Schema):
     facts: dict[str, str]
 
 
+class WhyOut(Schema):
+    """What would come without a wipe or a restart, and on how many kinds of phone."""
+
+    step: str
+    says: str
+    needed: bool
+    phones: int
+    of: int
+
+
 class SlipsOut(Schema):
     """tried: how many single slips; harms: those that end a phone or lose something."""
 
     tried: int
     harms: list[HarmOut]
+    whys: list[WhyOut]
 
 
 class BenchIn(Schema):
@@ -124,7 +136,7 @@ def post_fix(request: HttpRequest, codename: str, slug: str, body: FixIn) -> Pag
 def _slips(row: Stored) -> SlipsOut:
     compiled = run_bundle(load_bundle(row), Budget())
     if not compiled.run.finished:
-        return SlipsOut(tried=0, harms=[])
+        return SlipsOut(tried=0, harms=[], whys=[])
     return SlipsOut(
         tried=len(find_slips(compiled)),
         harms=[
@@ -139,6 +151,10 @@ def _slips(row: Stored) -> SlipsOut:
                 facts=h.facts,
             )
             for h in try_slips(compiled)
+        ],
+        whys=[
+            WhyOut(step=w.step, says=w.says, needed=w.needed, phones=w.phones, of=w.of)
+            for w in find_whys(compiled)
         ],
     )
 

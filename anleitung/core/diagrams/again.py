@@ -7,7 +7,15 @@ depend on nothing else; only the others are run.
 
 from dataclasses import dataclass
 
-from anleitung.core.diagrams.run import Budget, BudgetSpent, Procedure, Run, State, run_step
+from anleitung.core.diagrams.run import (
+    Budget,
+    BudgetSpent,
+    Procedure,
+    Run,
+    State,
+    Step,
+    run_step,
+)
 from anleitung.core.diagrams.space import Node, Space
 from anleitung.core.diagrams.subject import same_value
 
@@ -52,7 +60,17 @@ def _shared(old: Procedure, new: Procedure) -> tuple[int, int]:
     tail = 0
     while tail < most - head and old.steps[-1 - tail] is new.steps[-1 - tail]:
         tail += 1
+    # What was found is kept by the id of its step: steps that share one are run or taken together.
+    while head and _shares_id(old.steps[:head], old.steps[head:]):
+        head -= 1
+    while tail and _shares_id(old.steps[: len(old.steps) - tail], old.steps[-tail:]):
+        tail -= 1
     return head, tail
+
+
+def _shares_id(first: tuple[Step, ...], second: tuple[Step, ...]) -> bool:
+    names = {step.id for step in second}
+    return any(step.id in names and all(step is not other for other in second) for step in first)
 
 
 def _prefix(run: Run, procedure: Procedure, count: int) -> Run:

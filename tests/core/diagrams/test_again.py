@@ -10,7 +10,7 @@ from anleitung.core.diagrams import again as engine
 from anleitung.core.diagrams.again import Before, run_again
 from anleitung.core.diagrams.run import Budget, Procedure, Run, Step, run_all
 from anleitung.core.diagrams.space import Node, Space
-from tests.core.diagrams.generated import make_procedure, steps
+from tests.core.diagrams.generated import Act, make_procedure, steps
 
 edits = st.tuples(
     st.sampled_from(("drop", "repeat", "swap", "replace", "insert")), st.integers(0, 30), steps
@@ -91,3 +91,13 @@ def test_an_unfinished_run_is_of_no_use() -> None:
     unfinished = Run(states=[], alive=[], unfinished_at="s1")
     with pytest.raises(ValueError, match="be finished"):
         run_again(Before(procedure, unfinished), procedure, Budget())
+
+
+@pytest.mark.parametrize("cut", [0, 1, 2])
+def test_steps_that_share_an_id_are_not_taken_for_each_other(cut: int) -> None:
+    """The promises of a guide are judged under one id, each by a step of its own."""
+    ends = tuple(Step("end", Act((("find", word),))) for word in ("minor", "major", "minor"))
+    before = make_procedure(ends)
+    edited = replace(before, steps=(*ends[:cut], *ends[cut + 1 :]))
+    again = run_again(Before(before, run_all(before, Budget())), edited, Budget())
+    assert_same(again, run_all(edited, Budget()))

@@ -2819,6 +2819,8 @@ export interface components {
             harms: components["schemas"]["HarmOut"][];
             /** Tried */
             tried: number;
+            /** Whys */
+            whys: components["schemas"]["WhyOut"][];
         };
         /**
          * SourceOut
@@ -3008,6 +3010,22 @@ export interface components {
             no_way: string;
             /** Reachable */
             reachable: string[];
+        };
+        /**
+         * WhyOut
+         * @description What would come without a wipe or a restart, and on how many kinds of phone.
+         */
+        WhyOut: {
+            /** Needed */
+            needed: boolean;
+            /** Of */
+            of: number;
+            /** Phones */
+            phones: number;
+            /** Says */
+            says: string;
+            /** Step */
+            step: string;
         };
         /**
          * Window

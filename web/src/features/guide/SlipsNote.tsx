@@ -71,6 +71,27 @@ export function SlipsNote({ page }: { page: Page }) {
           </li>
         ))}
       </ul>
+      {slips.data && slips.data.whys.length > 0 && (
+        <>
+          <h2 className="mt-2 font-semibold">Why each wipe and restart is there</h2>
+          <ul>
+            {slips.data.whys.map((why) => (
+              <li key={why.step} className={`mark ${why.needed ? "mark-proved" : "mark-note"}`}>
+                <a href={`#step-${rows.get(why.step)}`}>step {rows.get(why.step)}</a>:{" "}
+                {why.needed && "Without it: "}
+                {why.says}
+                {why.needed && (
+                  <span className="text-soft">
+                    {" "}
+                    On {why.phones.toLocaleString("en")} of {why.of.toLocaleString("en")} kinds of
+                    phone.
+                  </span>
+                )}
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
     </section>
   );
 }

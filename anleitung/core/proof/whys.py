@@ -1,0 +1,67 @@
+"""Why each wipe and each restart of a guide is there: what would come of it without the step."""
+
+from dataclasses import dataclass, replace
+from gettext import gettext as _
+
+from anleitung.core.diagrams.again import Before, run_again
+from anleitung.core.diagrams.run import Budget
+from anleitung.core.diagrams.space import Kind
+from anleitung.core.phone.actions.format_data import FormatData
+from anleitung.core.phone.actions.restart import Restart
+from anleitung.core.phone.actions.wipe import Wipe
+from anleitung.core.proof.compile import Compiled
+from anleitung.core.proof.finding import Severity
+from anleitung.core.proof.findings import BY_ID
+from anleitung.core.proof.words import subject_words
+
+ASKED = (FormatData, Restart, Wipe)
+
+
+@dataclass(frozen=True, slots=True)
+class Why:
+    """says: what comes without the step. needed: anything at all comes otherwise, on any phone.
+
+    phones: kinds of phone on which it does; of: kinds that come through with the step.
+    """
+
+    step: str
+    says: str
+    needed: bool
+    phones: int
+    of: int
+
+
+def find_whys(compiled: Compiled, budget: Budget | None = None) -> list[Why]:
+    """In the order of the steps. Raises ValueError where the guide was not run to its end."""
+    found = []
+    for i, row in enumerate(compiled.rows):
+        if isinstance(row.step, ASKED):
+            found.append(_why(compiled, i, budget or Budget()))
+    return found
+
+
+def _why(compiled: Compiled, i: int, budget: Budget) -> Why:
+    procedure, space = compiled.procedure, compiled.procedure.space
+    steps = (*procedure.steps[:i], *procedure.steps[i + 1 :])
+    run = run_again(Before(procedure, compiled.run), replace(procedure, steps=steps), budget)
+    well = compiled.run.alive[-1]
+    kinds = frozenset({Kind.PHONE})
+    worst = ("", "", space.false)
+    for (finding, subject, _step), node in sorted(run.findings.items()):
+        if BY_ID[finding].severity is not Severity.STOP:
+            continue
+        phones = space.both(node, well)
+        # A promise is judged on phones that come through; what was so with the step is no reason.
+        before = compiled.run.findings.get((finding, subject, _step), space.false)
+        phones = space.minus(phones, before)
+        if space.count(phones, kinds) > space.count(worst[2], kinds):
+            worst = (finding, subject, phones)
+    finding, subject, phones = worst
+    step = compiled.rows[i].step.id
+    of = space.count(well, kinds)
+    if not finding:
+        says = _("Without it nothing ends otherwise on any phone: it may be left out.")
+        return Why(step, says, False, 0, of)
+    kind = BY_ID[finding]
+    about = subject_words(compiled.bundle, kind.about, subject)
+    return Why(step, kind.says.format(subject=about), True, space.count(phones, kinds), of)
