@@ -106,7 +106,7 @@ def test_golden_fingerprint() -> None:
     assert bundle("unlock").fingerprint == GOLDEN
 
 
-GOLDEN = "sha256:b0ee6bbc799bb42ee84a4e06eb10e72fd8585dfc250936987bb2b37d8449f117"
+GOLDEN = "sha256:6dfd150959ac8aeca0d8040f812d674918f5a310e94bfe1cee4d9ae1e3a90a3b"
 
 BAD = [
     (

@@ -97,6 +97,12 @@ def _action(random: Random) -> dict[str, Any]:
             {"action": "charge"},
             {"action": "remove", "what": random.choice(("screen-lock", "account"))},
             {"action": "relock"},
+            {
+                "action": "flash-set",
+                "images": [{"partition": part, "file": file}, {"partition": "radio", "file": file}],
+                "where": where,
+                "wipes": random.random() < 0.3,
+            },
             {"action": "ask-for-code"},
             {"action": "enroll-key", "file": file},
             {"action": "set-active", "slot": random.choice(("other", "a", "b"))},

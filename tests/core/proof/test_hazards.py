@@ -85,6 +85,12 @@ GREY = {
 UNLOCK: Step = {"action": "unlock"}
 KEEP = (LOCK_OFF, *IN_RING)
 
+
+def factory_set(*partitions: str) -> Step:
+    images = [{"partition": p, "file": "blob"} for p in partitions]
+    return {"action": "flash-set", "images": images}
+
+
 HAZARDS = [
     Hazard(
         "downgrade below the rollback index",
@@ -244,6 +250,13 @@ HAZARDS = [
             *(flash("firmware-m6", "firmware"), RESTART),
         ),
         {"device": {"layout.partitions": parts(radio={"settles": True})}},
+    ),
+    Hazard(
+        "a factory set that leaves a partition of another release in place",
+        "image-of-another-release",
+        (*AT_BOOTLOADER, flash("old-kernel", "boot"), factory_set("ramdisk"), RESTART),
+        (*AT_BOOTLOADER, flash("old-kernel", "boot"), factory_set("ramdisk", "boot"), RESTART),
+        {"packages": {"blob": {"role": "other"}}},
     ),
     Hazard(
         "a slot that the phone does not have",

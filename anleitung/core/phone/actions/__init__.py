@@ -13,6 +13,7 @@ from anleitung.core.phone.actions.enroll_key import EnrollKey
 from anleitung.core.phone.actions.enter_mode import EnterMode
 from anleitung.core.phone.actions.fetch import Fetch
 from anleitung.core.phone.actions.flash import Flash
+from anleitung.core.phone.actions.flash_set import FlashSet
 from anleitung.core.phone.actions.format_data import FormatData
 from anleitung.core.phone.actions.install import Install
 from anleitung.core.phone.actions.obtain import Obtain
@@ -42,6 +43,7 @@ ACTIONS: tuple[type[Step], ...] = (
     Derive,
     Fetch,
     Flash,
+    FlashSet,
     EnrollKey,
     SetActive,
     BootOnce,
@@ -70,6 +72,7 @@ AnyAction = (
     | Derive
     | Fetch
     | Flash
+    | FlashSet
     | EnrollKey
     | SetActive
     | BootOnce

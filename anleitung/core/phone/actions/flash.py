@@ -51,20 +51,7 @@ class Flash(Step):
             phone.stop("inner-needs-userspace", self.partition)
         require_mode(phone, "userspace" if inner else "bootloader")
         require_link(phone)
-        package = require_at_hand(phone, world, self.file)
-        if partition is None:
-            phone.stop("no-such-partition", self.partition)
-        if phone.is_("bootloader", "locked"):
-            phone.stop("flash-while-locked", self.partition)
-        if partition.role != "unique" and not _belongs(package, partition, world):
-            phone.stop("image-for-another-partition", self.partition)
-        if not phone.isin("unsettled", frozenset({"none", self.partition})):
-            phone.find("restart-left-out", self.partition)
-        tell_battery(phone)
-        for side in sides_of(phone, world, self.where):
-            write_content(phone, world, side, self.partition, package)
-        if partition.settles:
-            phone.set("unsettled", self.partition)
+        write_image(phone, world, self.file, self.partition, self.where)
 
     def sentence(self, world: World) -> str:
         name = world.file_name(self.file)
@@ -88,6 +75,25 @@ class Flash(Step):
 
     def used_files(self) -> tuple[str, ...]:
         return (self.file,)
+
+
+def write_image(phone: Phone, world: World, file: str, name: str, where: str) -> None:
+    """One image of the host is written to one partition, in a mode that can do it."""
+    package = require_at_hand(phone, world, file)
+    partition = world.device.layout.named(name)
+    if partition is None:
+        phone.stop("no-such-partition", name)
+    if phone.is_("bootloader", "locked"):
+        phone.stop("flash-while-locked", name)
+    if partition.role != "unique" and not _belongs(package, partition, world):
+        phone.stop("image-for-another-partition", name)
+    if not phone.isin("unsettled", frozenset({"none", name})):
+        phone.find("restart-left-out", name)
+    tell_battery(phone)
+    for side in sides_of(phone, world, where):
+        write_content(phone, world, side, name, package)
+    if partition.settles:
+        phone.set("unsettled", name)
 
 
 def _belongs(package: Package, partition: Partition, world: World) -> bool:

@@ -1,0 +1,60 @@
+"""A whole factory set is written by one command: many images, and the data if the set says so."""
+
+from gettext import gettext as _
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from anleitung.core.documents.base import Document, Id
+from anleitung.core.phone.actions.base import Step
+from anleitung.core.phone.actions.flash import write_image
+from anleitung.core.phone.demands import require_link, require_mode, wipe_user_data
+from anleitung.core.phone.world import Phone, World
+
+
+class SetImage(Document):
+    partition: Id
+    file: Id
+
+
+class FlashSet(Step):
+    """images: in the order in which they are written; what is not among them is skipped.
+
+    The command goes through the modes that it needs by itself, restarts between low-level images
+    included. wipes: it also makes the user data anew.
+    """
+
+    action: Literal["flash-set"]
+    images: Annotated[tuple[SetImage, ...], Field(min_length=1, max_length=60)]
+    where: Literal["running", "other", "both", "a", "b"] = "running"
+    wipes: bool = False
+
+    usual = (120, 900)
+    waits = True
+    no_return = True
+
+    def run(self, phone: Phone, world: World) -> None:
+        require_mode(phone, "bootloader")
+        require_link(phone)
+        for image in self.images:
+            phone.set("unsettled", "none")
+            write_image(phone, world, image.file, image.partition, self.where)
+        phone.set("unsettled", "none")
+        if self.wipes:
+            wipe_user_data(phone, world)
+
+    def sentence(self, world: World) -> str:
+        count = len(self.images)
+        if self.wipes:
+            return _("Write the set of {count} images, and the data anew").format(count=count)
+        return _("Write the set of {count} images").format(count=count)
+
+    def cautions(self, world: World) -> tuple[str, ...]:
+        data = ("all-data-goes",) if self.wipes else ()
+        return (*data, "wrong-file-ends-phone", "radio-test-call")
+
+    def command_key(self) -> str | None:
+        return "flash-set"
+
+    def used_files(self) -> tuple[str, ...]:
+        return tuple(image.file for image in self.images)
