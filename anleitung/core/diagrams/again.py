@@ -123,10 +123,13 @@ def _take_over(space: Space, run: Run, old: Run, at: int, step: str, healed: Nod
     if healed is space.false:
         return
     after, then = run.states[-1], old.states[at + 1]
-    run.states[-1] = {
-        slot: node if node is then[slot] else space.ite(healed, then[slot], node)
-        for slot, node in after.items()
-    }
+    if run.alive[-1] is space.false:
+        run.states[-1] = then
+    else:
+        run.states[-1] = {
+            slot: node if node is then[slot] else space.ite(healed, then[slot], node)
+            for slot, node in after.items()
+        }
     kept = space.both(healed, old.alive[at + 1])
     run.alive[-1] = space.either(run.alive[-1], kept)
     run.concerned[-1] = space.either(run.concerned[-1], space.both(healed, old.concerned[at]))

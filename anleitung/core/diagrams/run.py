@@ -117,10 +117,7 @@ def run_step(space: Space, step: Step, run: Run, budget: Budget) -> None:
         )
         if over:
             raise BudgetSpent
-    after = dict(before)
-    for path, writes in done:
-        for slot, node in writes.items():
-            after[slot] = space.ite(path, node, after[slot])
+    after = _put_together(space, before, done, whole=concerned is alive)
     for path, left in gone:
         alive = space.minus(alive, path)
         end_key = (step.id, left.how, left.finding)
@@ -128,6 +125,25 @@ def run_step(space: Space, step: Step, run: Run, budget: Budget) -> None:
     run.states.append(after)
     run.alive.append(alive)
     run.concerned.append(concerned)
+
+
+def _put_together(
+    space: Space, before: State, done: list[tuple[Node, dict[str, Node]]], *, whole: bool
+) -> dict[str, Node]:
+    """Each written slot as one diagram again.
+
+    whole: the paths are all that is left. Then the first path needs no test: what a slot holds for
+    starts that are gone is never read, and the diagrams stay free of who was admitted.
+    """
+    after = dict(before)
+    slots = dict.fromkeys(slot for _, writes in done for slot in writes)
+    for slot in slots:
+        parts = [(path, writes.get(slot, before[slot])) for path, writes in done]
+        value = parts[0][1] if whole else before[slot]
+        for path, node in parts[1:] if whole else parts:
+            value = space.ite(path, node, value)
+        after[slot] = value
+    return after
 
 
 class DiagramAlgebra:

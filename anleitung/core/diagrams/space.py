@@ -61,6 +61,7 @@ class Space:
         self.level_of = {fact.name: level for level, fact in enumerate(self.facts)}
         if len(self.level_of) != len(self.facts):
             raise ValueError("two facts share a name")
+        self._widths = tuple(len(fact.values) for fact in self.facts)
         self._leaves: dict[tuple[type, Value], Node] = {}
         self._nodes: dict[tuple[int, tuple[Node, ...]], Node] = {}
         # One memo for all operations: the key begins with the operator, so none can meet.
@@ -80,7 +81,10 @@ class Space:
 
     def mk(self, level: int, kids: tuple[Node, ...]) -> Node:
         first = kids[0]
-        if all(kid is first for kid in kids):
+        for kid in kids:
+            if kid is not first:
+                break
+        else:
             return first
         key = (level, kids)
         node = self._nodes.get(key)
@@ -107,7 +111,7 @@ class Space:
             if a.level == LEAF_LEVEL:
                 found = self.leaf(fn(a.value))
             else:
-                found = self.mk(a.level, tuple(self.map(fn, kid) for kid in a.kids))
+                found = self.mk(a.level, tuple([self.map(fn, kid) for kid in a.kids]))
             self._memo[key] = found
         return found
 
@@ -120,13 +124,8 @@ class Space:
             if level == LEAF_LEVEL:
                 found = self.leaf(fn(a.value, b.value))
             else:
-                width = len(self.facts[level].values)
-                found = self.mk(
-                    level,
-                    tuple(
-                        self.join(fn, _kid(a, level, i), _kid(b, level, i)) for i in range(width)
-                    ),
-                )
+                pairs = zip(self._kids(a, level), self._kids(b, level), strict=True)
+                found = self.mk(level, tuple([self.join(fn, x, y) for x, y in pairs]))
             self._memo[key] = found
         return found
 
@@ -140,16 +139,17 @@ class Space:
         found: Node | None = self._memo.get(key)
         if found is None:
             level = min(c.level, a.level, b.level)
-            width = len(self.facts[level].values)
-            found = self.mk(
-                level,
-                tuple(
-                    self.ite(_kid(c, level, i), _kid(a, level, i), _kid(b, level, i))
-                    for i in range(width)
-                ),
+            parts = zip(
+                self._kids(c, level), self._kids(a, level), self._kids(b, level), strict=True
             )
+            # A list, not a generator: this is where most of a proof's time goes.
+            found = self.mk(level, tuple([self.ite(x, y, z) for x, y, z in parts]))
             self._memo[key] = found
         return found
+
+    def _kids(self, node: Node, level: int) -> tuple[Node, ...]:
+        """One kid for each value of the fact; a node below does not depend on it."""
+        return node.kids if node.level == level else (node,) * self._widths[level]
 
     # -- sets -------------------------------------------------------------------------------
 

@@ -10,6 +10,7 @@ from anleitung.core.diagrams import again as engine
 from anleitung.core.diagrams.again import Before, run_again
 from anleitung.core.diagrams.run import Budget, Procedure, Run, Step, run_all
 from anleitung.core.diagrams.space import Node, Space
+from anleitung.core.diagrams.subject import same_value
 from tests.core.diagrams.generated import Act, make_procedure, steps
 
 edits = st.tuples(
@@ -32,12 +33,16 @@ def edited(made: tuple[Step, ...], edit: tuple[str, int, tuple[Step, ...]]) -> t
     return (*made[:at], *new, *made[at + 1 :])
 
 
-def assert_same(one: Run, other: Run) -> None:
+def assert_same(space: Space, one: Run, other: Run) -> None:
     assert one.findings == other.findings
     assert one.ended == other.ended
     assert one.alive == other.alive
     assert one.concerned == other.concerned
-    assert one.states == other.states
+    # What a slot holds for starts that are gone is never read.
+    for alive, mine, theirs in zip(one.alive, one.states, other.states, strict=True):
+        for slot, node in mine.items():
+            same = space.join(same_value, node, theirs[slot])
+            assert space.minus(alive, same) is space.false
 
 
 def go(made: tuple[Step, ...], first: object, second: object) -> None:
@@ -47,7 +52,7 @@ def go(made: tuple[Step, ...], first: object, second: object) -> None:
         steps_now = edited(before.steps, edit)  # type: ignore[arg-type]
         after: Procedure = replace(before, steps=steps_now)
         again = run_again(Before(before, run), after, Budget())
-        assert_same(again, run_all(after, Budget()))
+        assert_same(before.space, again, run_all(after, Budget()))
         before, run = after, again
 
 
@@ -100,4 +105,4 @@ def test_steps_that_share_an_id_are_not_taken_for_each_other(cut: int) -> None:
     before = make_procedure(ends)
     edited = replace(before, steps=(*ends[:cut], *ends[cut + 1 :]))
     again = run_again(Before(before, run_all(before, Budget())), edited, Budget())
-    assert_same(again, run_all(edited, Budget()))
+    assert_same(before.space, again, run_all(edited, Budget()))
