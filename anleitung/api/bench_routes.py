@@ -10,8 +10,10 @@ from anleitung.api.pages import page_of
 from anleitung.api.problems import FAILURES, ProblemOut
 from anleitung.api.shapes import PageOut
 from anleitung.core.diagrams.run import Budget
+from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.proof.bench import BenchOut, NoSuchPhone, walk
 from anleitung.core.proof.compile import run_bundle
+from anleitung.core.proof.derived import find_losses, find_turned_away, propose_promises
 from anleitung.core.proof.slips import find_slips, try_slips
 from anleitung.core.proof.whys import find_whys
 from anleitung.guides.errors import NoSuchGuide
@@ -46,12 +48,38 @@ class WhyOut(Schema):
     of: int
 
 
+class ProposedOut(Schema):
+    """A promise that could be made: it holds for every phone that comes through."""
+
+    condition: str
+    words: str
+
+
+class LostOut(Schema):
+    what: str
+    choices: str
+    phones: int
+    of: int
+
+
+class TurnedAwayOut(Schema):
+    words: str
+    phones: int
+    of: int
+
+
 class SlipsOut(Schema):
-    """tried: how many single slips; harms: those that end a phone or lose something."""
+    """What follows from the proof of a guide.
+
+    tried: how many single slips; harms: those that end a phone or lose something.
+    """
 
     tried: int
     harms: list[HarmOut]
     whys: list[WhyOut]
+    proposed: list[ProposedOut] = []
+    lost: list[LostOut] = []
+    turned_away: list[TurnedAwayOut] = []
 
 
 class BenchIn(Schema):
@@ -155,6 +183,17 @@ def _slips(row: Stored) -> SlipsOut:
         whys=[
             WhyOut(step=w.step, says=w.says, needed=w.needed, phones=w.phones, of=w.of)
             for w in find_whys(compiled)
+        ],
+        proposed=[
+            ProposedOut(condition=p.condition, words=p.words) for p in propose_promises(compiled)
+        ],
+        lost=[
+            LostOut(what=LOSS_WORDS[x.what], choices=x.choices, phones=x.phones, of=x.of)
+            for x in find_losses(compiled)
+        ],
+        turned_away=[
+            TurnedAwayOut(words=t.words, phones=t.phones, of=t.of)
+            for t in find_turned_away(compiled)
         ],
     )
 

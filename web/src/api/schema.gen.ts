@@ -2016,6 +2016,17 @@ export interface components {
             /** Title */
             title: string;
         };
+        /** LostOut */
+        LostOut: {
+            /** Choices */
+            choices: string;
+            /** Of */
+            of: number;
+            /** Phones */
+            phones: number;
+            /** What */
+            what: string;
+        };
         /**
          * MarkOut
          * @description The end of a moment: after so many seconds, or when a sight shows.
@@ -2449,6 +2460,16 @@ export interface components {
             /** Words */
             words: string;
         };
+        /**
+         * ProposedOut
+         * @description A promise that could be made: it holds for every phone that comes through.
+         */
+        ProposedOut: {
+            /** Condition */
+            condition: string;
+            /** Words */
+            words: string;
+        };
         /** PublishIn */
         PublishIn: {
             /** Seen */
@@ -2812,13 +2833,28 @@ export interface components {
         };
         /**
          * SlipsOut
-         * @description tried: how many single slips; harms: those that end a phone or lose something.
+         * @description What follows from the proof of a guide. tried: how many single slips; harms: those that end a phone or lose something.
          */
         SlipsOut: {
             /** Harms */
             harms: components["schemas"]["HarmOut"][];
+            /**
+             * Lost
+             * @default []
+             */
+            lost: components["schemas"]["LostOut"][];
+            /**
+             * Proposed
+             * @default []
+             */
+            proposed: components["schemas"]["ProposedOut"][];
             /** Tried */
             tried: number;
+            /**
+             * Turned Away
+             * @default []
+             */
+            turned_away: components["schemas"]["TurnedAwayOut"][];
             /** Whys */
             whys: components["schemas"]["WhyOut"][];
         };
@@ -2928,6 +2964,15 @@ export interface components {
              */
             versions: string;
             window?: components["schemas"]["Window"] | null;
+        };
+        /** TurnedAwayOut */
+        TurnedAwayOut: {
+            /** Of */
+            of: number;
+            /** Phones */
+            phones: number;
+            /** Words */
+            words: string;
         };
         /** UnlockingOut */
         UnlockingOut: {

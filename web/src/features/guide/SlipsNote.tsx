@@ -5,6 +5,7 @@ import { answerOf, api, type Page } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
 import { benchPath } from "../bench";
+import { FollowsView } from "./FollowsView";
 
 const HOWS: Record<string, string> = {
   dead: "ends the phone",
@@ -71,6 +72,7 @@ export function SlipsNote({ page }: { page: Page }) {
           </li>
         ))}
       </ul>
+      {slips.data && <FollowsView slips={slips.data} />}
       {slips.data && slips.data.whys.length > 0 && (
         <>
           <h2 className="mt-2 font-semibold">Why each wipe and restart is there</h2>
