@@ -18,6 +18,7 @@ from anleitung.core.proof.slips import find_slips, try_slips
 from anleitung.core.proof.whys import find_whys
 from anleitung.guides.errors import NoSuchGuide
 from anleitung.guides.load import Stored, find_draft, find_revision, load_bundle
+from anleitung.guides.services.contest import contest, sign
 from anleitung.guides.services.fix import Which, fix, fixes_of
 from anleitung.kept import Kept
 
@@ -109,6 +110,14 @@ class FixIn(Schema):
     step: str = ""
 
 
+class ContestedOut(Schema):
+    id: int
+
+
+class ContestIn(FixIn):
+    reason: str
+
+
 # A guide's slips never change under its fingerprint.
 _SLIPS: Kept[str, SlipsOut] = Kept(most=32)
 
@@ -159,6 +168,26 @@ def post_fix(request: HttpRequest, codename: str, slug: str, body: FixIn) -> Pag
         now=timezone.now(),
     )
     return page_of(draft, now=timezone.now())
+
+
+@router.post("/drafts/{codename}/{slug}/contest", response={200: PageOut, **FAILED})
+def post_contest(request: HttpRequest, codename: str, slug: str, body: ContestIn) -> PageOut:
+    contest(
+        actor=request.user,
+        codename=codename,
+        slug=slug,
+        seen=body.seen,
+        which=Which(body.finding, body.subject, body.step),
+        reason=body.reason,
+        now=timezone.now(),
+    )
+    return page_of(find_draft(codename, slug), now=timezone.now())
+
+
+@router.post("/contests/{contest_id}/sign", response={200: ContestedOut, **FAILED})
+def post_sign(request: HttpRequest, contest_id: int) -> ContestedOut:
+    signed = sign(actor=request.user, contest_id=contest_id, now=timezone.now())
+    return ContestedOut(id=signed.pk)
 
 
 def _slips(row: Stored) -> SlipsOut:

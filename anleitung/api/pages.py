@@ -6,6 +6,7 @@ from urllib.parse import quote, urlsplit
 from anleitung.api.shapes import (
     ChangedOut,
     CodenameOut,
+    ContestOut,
     DecisionOut,
     GuideLineOut,
     HomeOut,
@@ -21,7 +22,8 @@ from anleitung.core.evidence.report import EvidenceOut
 from anleitung.core.files.watched import TONES
 from anleitung.core.sheet.model import SheetOut
 from anleitung.guides.chain import neighbours
-from anleitung.guides.load import Stored, load_bundle, load_sheet
+from anleitung.guides.contests import contests_of, open_stops
+from anleitung.guides.load import Stored, load_bundle, load_proof, load_sheet
 from anleitung.guides.models import Draft, Guide, Revision
 from anleitung.guides.services.publish import next_number, version_of
 from anleitung.guides.today import (
@@ -66,6 +68,20 @@ def page_of(row: Stored, *, now: datetime) -> PageOut:
         earlier_version=earlier.version if earlier else "",
         today=_today(row),
         sources=_source_matters(row),
+        open_stops=len(open_stops(row.fingerprint, load_proof(load_bundle(row)).findings)),
+        contests=[
+            ContestOut(
+                id=c.pk,
+                finding=c.finding,
+                subject=c.subject,
+                step=c.step,
+                reason=c.reason,
+                by=c.by.get_username(),
+                at=c.at,
+                second=c.second.get_username() if c.second else "",
+            )
+            for c in contests_of(row.fingerprint)
+        ],
     )
 
 

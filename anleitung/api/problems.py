@@ -35,6 +35,7 @@ STATUS = {
     "invalid-signature": 422,
     "invalid-picture": 422,
     "no-fix": 422,
+    "contest-refused": 422,
 }
 FAILURES = frozenset(sorted({*STATUS.values(), 400, 422}))
 

@@ -93,6 +93,19 @@ class TodayOut(Schema):
     fault: str
 
 
+class ContestOut(Schema):
+    """A stop that somebody holds to be wrong. second: who signed it too, "" for nobody yet."""
+
+    id: int
+    finding: str
+    subject: str
+    step: str
+    reason: str
+    by: str
+    at: datetime
+    second: str
+
+
 class PageOut(Schema):
     """A draft or a revision with all that its page shows. evidence: None for a draft.
 
@@ -118,6 +131,8 @@ class PageOut(Schema):
     earlier_version: str
     today: TodayOut
     sources: list[str]
+    open_stops: int
+    contests: list[ContestOut]
 
 
 class BroughtInOut(Schema):

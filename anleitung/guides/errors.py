@@ -40,3 +40,7 @@ class SignedRefused(AnleitungError):
 
 class NoFix(AnleitungError):
     code = "no-fix"
+
+
+class ContestRefused(AnleitungError):
+    code = "contest-refused"

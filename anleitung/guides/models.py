@@ -124,3 +124,32 @@ class SignedList(models.Model):
 
     def __str__(self) -> str:
         return f"{self.name} of {self.guide}"
+
+
+class Contest(models.Model):
+    """A stop that a maintainer holds to be wrong, for one state of a guide.
+
+    A question to the model. It counts only with a second signature, and readers see it.
+    """
+
+    fingerprint = models.CharField(max_length=71)
+    finding = models.CharField(max_length=60)
+    subject = models.CharField(max_length=500, blank=True)
+    step = models.CharField(max_length=60, blank=True)
+    reason = models.CharField(max_length=500)
+    at = models.DateTimeField()
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    second = models.ForeignKey(
+        settings.AUTH_USER_MODEL, null=True, on_delete=models.PROTECT, related_name="+"
+    )
+    second_at = models.DateTimeField(null=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(
+                fields=["fingerprint", "finding", "subject", "step"], name="contest_once"
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.finding} contested by {self.by}"

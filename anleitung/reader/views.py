@@ -28,6 +28,7 @@ from anleitung.core.formats.checksums import NAME as CHECKSUMS
 from anleitung.core.formats.checksums import write_checksums
 from anleitung.core.guide.bundle import Bundle
 from anleitung.guides.chain import neighbours
+from anleitung.guides.contests import contests_of
 from anleitung.guides.errors import NoSuchGuide
 from anleitung.guides.load import (
     find_guide,
@@ -257,7 +258,14 @@ def _render_revision(
     newest = revision.guide.revisions.order_by("-number").first()
     evidence = evidence_for(revision, now=now)
     findings = [f for row in sheet.rows for f in row.findings] + list(sheet.general)
+    numbers = {row.id: row.number for row in sheet.rows}
+    told = {(f.id, f.subject, f.step): f for row in sheet.rows for f in row.findings}
     context = {
+        "contested": [
+            {"finding": told[key], "contest": contest, "step": numbers.get(contest.step)}
+            for contest in contests_of(revision.fingerprint)
+            if (key := (contest.finding, contest.subject, contest.step)) in told
+        ],
         "revision": revision,
         "withdrawal": getattr(revision, "withdrawal", None),
         "newer": newest if newest and newest.number > revision.number else None,

@@ -8,6 +8,7 @@ from django.db import transaction
 from anleitung.accounts.roles import require_maintainer
 from anleitung.core.documents.base import canonical_bytes
 from anleitung.core.proof.model import ProofOut
+from anleitung.guides.contests import open_stops
 from anleitung.guides.errors import AlreadyPublished, PublishBlocked
 from anleitung.guides.load import find_draft, load_bundle, load_proof
 from anleitung.guides.models import Draft, Revision
@@ -24,7 +25,7 @@ def publish(*, actor: Any, codename: str, slug: str, seen: str, now: datetime) -
     draft = find_draft(codename, slug)
     require_seen(draft, seen)
     bundle = load_bundle(draft)
-    require_publishable(load_proof(bundle))
+    require_publishable(load_proof(bundle), draft.fingerprint)
     today = held_against_today(draft)
     if today.fault or today.stops:
         why = today.fault or f"{today.stops} stop{'s' if today.stops > 1 else ''} with them"
@@ -63,12 +64,13 @@ def version_of(number: int) -> str:
     return f"{number}.0.0"
 
 
-def require_publishable(proof: ProofOut) -> None:
+def require_publishable(proof: ProofOut, fingerprint: str) -> None:
+    """A stop that two people have signed to be wrong blocks nothing, and readers see it."""
     if not proof.finished:
         raise PublishBlocked(
             f"The proof is not finished: its budget was spent at step {proof.unfinished_at}."
         )
-    stops = tuple(f for f in proof.findings if f.severity == "stop")
+    stops = open_stops(fingerprint, proof.findings)
     if stops:
         count = f"{len(stops)} stop{'s' if len(stops) > 1 else ''}"
         raise PublishBlocked(f"{count} open. The first: {stops[0].message}", stops)

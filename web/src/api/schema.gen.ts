@@ -178,6 +178,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/contests/{contest_id}/sign": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Sign */
+        post: operations["anleitung_api_bench_routes_post_sign"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/decode": {
         parameters: {
             query?: never;
@@ -315,6 +332,23 @@ export interface paths {
         get: operations["anleitung_api_routes_draft_bundle"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{codename}/{slug}/contest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Contest */
+        post: operations["anleitung_api_bench_routes_post_contest"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1361,6 +1395,55 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** ContestIn */
+        ContestIn: {
+            /** Finding */
+            finding: string;
+            /** Reason */
+            reason: string;
+            /** Seen */
+            seen: string;
+            /**
+             * Step
+             * @default
+             */
+            step: string;
+            /**
+             * Subject
+             * @default
+             */
+            subject: string;
+        };
+        /**
+         * ContestOut
+         * @description A stop that somebody holds to be wrong. second: who signed it too, "" for nobody yet.
+         */
+        ContestOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Finding */
+            finding: string;
+            /** Id */
+            id: number;
+            /** Reason */
+            reason: string;
+            /** Second */
+            second: string;
+            /** Step */
+            step: string;
+            /** Subject */
+            subject: string;
+        };
+        /** ContestedOut */
+        ContestedOut: {
+            /** Id */
+            id: number;
+        };
         /**
          * Date
          * @description yyww: year and week; yymm, yymmdd, yyyymmdd: as they say.
@@ -2254,6 +2337,8 @@ export interface components {
             changed_at: string;
             /** Changed By */
             changed_by: string;
+            /** Contests */
+            contests: components["schemas"]["ContestOut"][];
             earlier: components["schemas"]["EvidenceOut"] | null;
             /** Earlier Version */
             earlier_version: string;
@@ -2266,6 +2351,8 @@ export interface components {
             kind: string;
             /** Next Version */
             next_version: string;
+            /** Open Stops */
+            open_stops: number;
             sheet: components["schemas"]["SheetOut"];
             /** Short */
             short: string;
@@ -2833,7 +2920,9 @@ export interface components {
         };
         /**
          * SlipsOut
-         * @description What follows from the proof of a guide. tried: how many single slips; harms: those that end a phone or lose something.
+         * @description What follows from the proof of a guide.
+         *
+         *     tried: how many single slips; harms: those that end a phone or lose something.
          */
         SlipsOut: {
             /** Harms */
@@ -4004,6 +4093,82 @@ export interface operations {
             };
         };
     };
+    anleitung_api_bench_routes_post_sign: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                contest_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ContestedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     anleitung_api_catalogue_routes_get_decode: {
         parameters: {
             query: {
@@ -4644,6 +4809,87 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_bench_routes_post_contest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ContestIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageOut"];
                 };
             };
             /** @description Bad Request */

@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import type { Finding } from "../../api/client";
 import { ProblemView } from "../../ui/ProblemView";
 import { BenchContext } from "./benchContext";
+import { ContestNote } from "./ContestNote";
 import { useFixes } from "./useFixes";
 
 const WORD: Record<Finding["severity"], string> = {
@@ -54,6 +55,7 @@ export function FindingNote({ finding, explained }: { finding: Finding; explaine
         </p>
       )}
       {error && <ProblemView error={error} />}
+      <ContestNote finding={finding} />
       {explained && (
         <p className="text-soft">
           {finding.why} <span className="letter">{finding.id}</span>

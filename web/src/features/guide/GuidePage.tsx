@@ -6,7 +6,7 @@ import { benchPath } from "../bench";
 import { CodenameHead } from "../codename";
 import { homeQuery } from "../desk";
 import { BenchContext, type ToBench } from "./benchContext";
-import { DraftContext, type OpenDraft } from "./draft";
+import { ContestContext, DraftContext, type OpenDraft } from "./draft";
 import { EvidenceView } from "./EvidenceView";
 import { Facts } from "./Facts";
 import { FileSet } from "./FileSet";
@@ -65,7 +65,9 @@ function OnePage(props: { codename: string; slug: string; wanted: Wanted; versio
           <SlipsNote page={data} />
           <DraftContext value={draftOf(data)}>
             <BenchContext value={toBench(data)}>
-              <SheetRows sheet={data.sheet} />
+              <ContestContext value={data.contests}>
+                <SheetRows sheet={data.sheet} />
+              </ContestContext>
             </BenchContext>
           </DraftContext>
           <FileSet sheet={data.sheet} />

@@ -26,9 +26,9 @@ export function PublishButton({ page }: { page: Page }) {
     },
   });
   const what = `Publish ${page.next_version}`;
-  if (sheet.stops > 0 || !sheet.finished) {
+  if (page.open_stops > 0 || !sheet.finished) {
     const why = sheet.finished
-      ? `${sheet.stops} ${sheet.stops === 1 ? "stop" : "stops"} open`
+      ? `${page.open_stops} ${page.open_stops === 1 ? "stop" : "stops"} open`
       : "the proof is not finished";
     return <Button disabled>{`${what}: ${why}`}</Button>;
   }

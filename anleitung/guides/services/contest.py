@@ -1,0 +1,63 @@
+"""A stop is contested, with a reason and a second signature."""
+
+from datetime import datetime
+from typing import Any
+
+from django.db import transaction
+
+from anleitung.accounts.roles import require_maintainer
+from anleitung.guides.errors import ContestRefused
+from anleitung.guides.load import find_draft, load_bundle, load_proof
+from anleitung.guides.models import Contest
+from anleitung.guides.services.fix import Which
+from anleitung.guides.services.redraft import require_seen
+
+LEAST, MOST = 20, 500
+
+
+def contest(
+    *, actor: Any, codename: str, slug: str, seen: str, which: Which, reason: str, now: datetime
+) -> Contest:
+    """For exactly the state that the actor saw. Raises NoSuchGuide, DraftMoved, ContestRefused."""
+    require_maintainer(actor)
+    text = " ".join(reason.split())
+    if not LEAST <= len(text) <= MOST:
+        raise ContestRefused(
+            f"Say in {LEAST} to {MOST} characters why the model is wrong here; readers see it."
+        )
+    draft = find_draft(codename, slug)
+    require_seen(draft, seen)
+    stops = {
+        (f.id, f.subject, f.step)
+        for f in load_proof(load_bundle(draft)).findings
+        if f.severity == "stop"
+    }
+    if (which.finding, which.subject, which.step) not in stops:
+        raise ContestRefused("This state of the guide has no such stop.")
+    with transaction.atomic():
+        made, is_new = Contest.objects.get_or_create(
+            fingerprint=draft.fingerprint,
+            finding=which.finding,
+            subject=which.subject,
+            step=which.step,
+            defaults={"reason": text, "by": actor, "at": now},
+        )
+    if not is_new:
+        raise ContestRefused(f"{made.by} contests this stop already; sign it too, or leave it.")
+    return made
+
+
+def sign(*, actor: Any, contest_id: int, now: datetime) -> Contest:
+    """The second signature, by somebody else. Raises ContestRefused."""
+    require_maintainer(actor)
+    with transaction.atomic():
+        found = Contest.objects.filter(pk=contest_id).select_related("by").first()
+        if found is None:
+            raise ContestRefused("There is no such contest.")
+        if found.by_id == actor.pk:
+            raise ContestRefused("The second signature is somebody else's.")
+        if found.second_id is not None:
+            raise ContestRefused("This contest has its second signature already.")
+        found.second, found.second_at = actor, now
+        found.save(update_fields=["second", "second_at"])
+    return found
