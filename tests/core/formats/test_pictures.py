@@ -138,7 +138,7 @@ DIGEST = NAME.partition("/")[2].partition(".")[0]
 @pytest.mark.parametrize(
     ("change", "says"),
     [
-        ({NAME: None}, "guide.yaml, line 34: steps.pictures: the bundle holds no picture"),
+        ({NAME: None}, "guide.yaml, line 35: steps.pictures: the bundle holds no picture"),
         ({NAME: png()}, f"{NAME}: by its bytes it belongs into pictures/"),
         ({NAME: with_text()}, f"{NAME}: holds more than the picture"),
         (

@@ -116,3 +116,15 @@ def parts(**more: dict[str, Any]) -> list[dict[str, Any]]:
 def told(of: Bundle) -> set[tuple[str, str]]:
     """(finding, step) of all that is found."""
     return {(f.id, f.step) for f in prove(of).findings}
+
+
+# A phone whose system lies in a container and is written in a mode of its own.
+MODES = [
+    {"mode": m, "told_apart_by": "words"}
+    for m in ("bootloader", "recovery", "userspace", "emergency")
+]
+INNER = {
+    "layout.partitions": parts(system={"inner": True}),
+    "layout.container": "space",
+    "modes": MODES,
+}

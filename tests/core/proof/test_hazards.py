@@ -19,6 +19,7 @@ from tests.core.proof.small import (
     FORMAT,
     GET,
     IN_RING,
+    INNER,
     INSTALL,
     LOCK_OFF,
     OPEN,
@@ -62,15 +63,6 @@ BACK: Step = {"action": "install", "file": "stock-system", "source": "sideload"}
 USERSPACE: Step = {"action": "enter", "mode": "userspace", "by": "command"}
 COPY: Step = {"action": "back-up", "what": ["apps"], "checked": True}
 BRING_BACK: Step = {"action": "restore", "what": ["apps"]}
-MODES = [
-    {"mode": m, "told_apart_by": "words"}
-    for m in ("bootloader", "recovery", "userspace", "emergency")
-]
-INNER = {
-    "layout.partitions": parts(system={"inner": True}),
-    "layout.container": "space",
-    "modes": MODES,
-}
 OWN_KEYS = {"device": {"layout.own_keys": True}}
 ENROLL: Step = {"action": "enroll-key", "file": "own-key"}
 RELEASE = Content(family="wattlaeufer", build="5.0")
