@@ -106,7 +106,7 @@ def test_golden_fingerprint() -> None:
     assert bundle("unlock").fingerprint == GOLDEN
 
 
-GOLDEN = "sha256:6dfd150959ac8aeca0d8040f812d674918f5a310e94bfe1cee4d9ae1e3a90a3b"
+GOLDEN = "sha256:f45ef997326f7416c1779c46ccd96853d6aca336a422eb6abec985ae45f1a692"
 
 BAD = [
     (

@@ -10,7 +10,7 @@ from anleitung.core.proof.model import FindingOut
 from anleitung.core.proof.prove import prove
 from anleitung.demo.bundles import bundle_files
 from tests.core.bundles import Edit, bundle
-from tests.core.proof.test_hazards import HAZARDS
+from tests.core.proof.hazards import HAZARDS
 
 G, W, R = "guide.yaml", "packages/wattlaeufer.yaml", "packages/rettungsring.yaml"
 RADIO = "packages/radio-m6.yaml"

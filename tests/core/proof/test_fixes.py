@@ -10,9 +10,9 @@ from anleitung.core.proof.fixes import Fix, find_fix
 from anleitung.core.proof.prove import found_by, prove
 from anleitung.core.proof.rules import Found
 from tests.core.bundles import bundle
+from tests.core.proof.hazards import HAZARDS
 from tests.core.proof.small import small
 from tests.core.proof.test_findings import STORIES
-from tests.core.proof.test_hazards import HAZARDS
 
 EVERY = [
     *((f"story {name}", bundle(base, *edits), name) for name, base, edits, _ in STORIES),
