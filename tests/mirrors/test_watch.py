@@ -8,12 +8,13 @@ from typing import Any
 import pytest
 
 from anleitung.guides.models import Revision
+from anleitung.mirrors.due import run_when_due
 from anleitung.mirrors.errors import WatchRefused
 from anleitung.mirrors.fetch import Asking, Limits
 from anleitung.mirrors.management.commands.run_worker import resume
 from anleitung.mirrors.models import Change, Check, Look, Schedule
 from anleitung.mirrors.services.run_check import AtOnce, run_check
-from anleitung.mirrors.services.set_schedule import run_when_due, set_schedule
+from anleitung.mirrors.services.set_schedule import set_schedule
 from anleitung.mirrors.services.settle import settle
 from anleitung.mirrors.services.start_check import cancel_check, start_check
 from anleitung.mirrors.sources import open_changes, sources_of
