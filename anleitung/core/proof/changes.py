@@ -52,11 +52,11 @@ def trace_of(compiled: Compiled) -> tuple[StepTraceOut, ...]:
     return tuple(found)
 
 
-def phones_out(compiled: Compiled, part: Node, within: Node) -> PhonesOut:
-    """Counts without choices; which ones, seen from ``within``."""
+def phones_out(compiled: Compiled, part: Node, within: Node, *, most: int = 2) -> PhonesOut:
+    """Counts without choices; which ones, seen from ``within``, in at most ``most`` groups."""
     space = compiled.procedure.space
     kinds = frozenset({Kind.PHONE})
-    boxes = describe(space, part, within)
+    boxes = describe(space, part, within, most=most)
     return PhonesOut(
         count=space.count(part, kinds),
         of=space.count(within, kinds),
@@ -96,7 +96,8 @@ def _changes(
             after=becomes,
             is_loss=entry.is_loss,
             settles=entry.settles,
-            phones=phones_out(compiled, phones, concerned),
+            # A fact has one line in its column: what takes more than one group is counted.
+            phones=phones_out(compiled, phones, concerned, most=1),
         )
 
 
