@@ -3,6 +3,8 @@
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from django.db.models import Max
+
 from anleitung.core.documents.package import Package
 from anleitung.core.files.watched import Wanted
 from anleitung.guides.file_sets import newest_sets, state_of
@@ -46,12 +48,12 @@ def sources_of(codename: str) -> list[Source]:
 def last_looks(sources: list[Source]) -> dict[Key, Look]:
     """The last finished look at each, where there was one."""
     wanted = {key_of(s.wanted) for s in sources}
-    found: dict[Key, Look] = {}
-    for look in Look.objects.exclude(standing="").order_by("id"):
-        key = (look.address, look.sha256, look.size)
-        if key in wanted:
-            found[key] = look
-    return found
+    done = Look.objects.exclude(standing="")
+    # Only the newest of each: looks stay for ever, and their number grows with every round.
+    newest = done.values("address", "sha256", "size").annotate(last=Max("id")).values("last")
+    looks = done.filter(pk__in=newest)
+    found = {(look.address, look.sha256, look.size): look for look in looks}
+    return {key: look for key, look in found.items() if key in wanted}
 
 
 def open_changes(sources: list[Source]) -> Iterator[tuple[Source, Change]]:

@@ -99,7 +99,9 @@ def _edits(compiled: Compiled, found: Found) -> Iterator[Edit]:
         case "file-used-unchecked":
             yield from _changed(guide, _("Compare the digests"), _verifies, found.subject)
         case "base-too-old" | "below-rollback-index":
-            yield _("Write the firmware to both slots"), with_steps(guide, _to_both_slots)
+            firmware = frozenset(compiled.bundle.world.firmware)
+            says = _("Write the firmware to both slots")
+            yield says, with_steps(guide, lambda step: _to_both_slots(step, firmware))
     yield from _narrowed(compiled, found)
 
 
@@ -158,8 +160,9 @@ def _verifies(step: OneStep, file: str) -> OneStep:
     return step
 
 
-def _to_both_slots(step: OneStep) -> OneStep:
-    if isinstance(step, Flash) and step.partition and step.where in ("running", "other"):
+def _to_both_slots(step: OneStep, firmware: frozenset[str]) -> OneStep:
+    """Only firmware: a system or a ramdisk in the other slot is nobody's wish."""
+    if isinstance(step, Flash) and step.partition in firmware:
         return step.model_copy(update={"where": "both"})
     return step
 

@@ -2,6 +2,7 @@
 
 import socket
 from argparse import ArgumentParser
+from contextlib import suppress
 from typing import Any
 
 from django.conf import settings
@@ -15,6 +16,7 @@ from gunicorn.app.base import BaseApplication
 from anleitung.demo.bundles import write_demo_bundles
 from anleitung.demo.children import demo_children
 from anleitung.demo.serving import free_port
+from anleitung.mirrors.errors import WatchRefused
 from anleitung.mirrors.models import Check
 from anleitung.mirrors.services.start_check import start_check
 
@@ -39,7 +41,9 @@ class Command(BaseCommand):
         self.stdout.write("\n  Bundles to try are in var/demo-bundles/. Ctrl-C stops the site.\n")
         self.stdout.flush()
         if not Check.objects.exists():
-            start_check(actor=None, reads=True, codename="", now=timezone.now())
+            # A site whose guides name no source has nothing to look at, and starts all the same.
+            with suppress(WatchRefused):
+                start_check(actor=None, reads=True, codename="", now=timezone.now())
         connections.close_all()
         with demo_children(free_port()):
             _Site(port).run()
