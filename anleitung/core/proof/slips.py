@@ -19,7 +19,12 @@ from anleitung.core.phone.actions.install import Install
 from anleitung.core.phone.actions.place import Place
 from anleitung.core.phone.actions.set_active import SetActive
 from anleitung.core.phone.boot import DEAD, STUCK, start_system
-from anleitung.core.phone.demands import empty_partition, leave_temporary, sides_of
+from anleitung.core.phone.demands import (
+    empty_partition,
+    leave_temporary,
+    sides_of,
+    switch_slot,
+)
 from anleitung.core.phone.world import Phone, World
 from anleitung.core.proof.compile import Compiled
 from anleitung.core.proof.finding import Severity
@@ -195,7 +200,7 @@ def _interrupted(phone: Phone, *, step: Flash | Install, world: World) -> None:
     step.run(phone, world)
     if isinstance(step, Install) and package and package.switches_slot:
         # It was cut before the change of slots: what it wrote lies in the other one.
-        return
+        switch_slot(phone, world)
     for side in sides_of(phone, world, where):
         for name in names:
             partition = world.device.layout.named(name)

@@ -4,7 +4,9 @@ from dataclasses import replace
 
 import pytest
 
+from anleitung.core.diagrams.one import run_one
 from anleitung.core.diagrams.run import Budget, run_all
+from anleitung.core.diagrams.witness import find_witness
 from anleitung.core.proof.compile import Compiled, run_bundle
 from anleitung.core.proof.slips import HARMS, Harm, find_slips, try_slips, worst_at
 from tests.core.bundles import bundle
@@ -94,3 +96,14 @@ def test_trying_a_slip_equals_proving_it_anew(name: str) -> None:
         hits = any(space.both(node, well) is not space.false for node in ends)
         harm = told.get((made.rows[slip.at].step.id, slip.says))
         assert (harm is not None) if hits else (harm is None or harm.how == "lost")
+
+
+def test_an_interrupted_installation_leaves_the_other_slot_empty_and_the_old_one_running() -> None:
+    made = compiled(*IN_RING, FORMAT, INSTALL, RESTART, loses=("apps", "media"))
+    slip = next(s for s in find_slips(made) if s.kind == "interrupted" and s.at == 6)
+    nearest = find_witness(made.procedure.space, made.procedure.admitted)
+    assert nearest is not None
+    run = run_one(replace(made.procedure, steps=slip.steps), nearest.start(made.procedure.space))
+    state = run.states[7]
+    assert (state["slot"], state["mode"]) == ("a", "system")
+    assert (state["cur.system.family"], state["other.system.family"]) == ("stock", "empty")
