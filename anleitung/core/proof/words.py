@@ -127,6 +127,19 @@ _MODE_WORDS = {
     "bootloader": _("the phone is in its bootloader"),
     "recovery": _("the phone is in its recovery"),
 }
+# What a reader can look up on the phone, said as it is seen there.
+_STATE_WORDS = {
+    ("update", "none"): _("no update of the system is waiting for a restart or being finished"),
+    ("screen-lock", "none"): _("the phone has no screen lock"),
+    ("screen-lock", "set"): _("the phone has a screen lock"),
+    ("account", "none"): _("nobody is signed in to the maker's account on the phone"),
+    ("account", "signed-in"): _("somebody is signed in to the maker's account on the phone"),
+    ("battery", "high"): _("the battery is more than half full"),
+    ("auto-update", "off"): _("the phone does not update itself"),
+    ("auto-update", "on"): _("the phone updates itself"),
+    ("media", "present"): _("the photos and files are there"),
+    ("apps", "present"): _("the apps with their settings are there"),
+}
 _COMPARED = {
     ">=": _("{fact} is {value} or newer"),
     ">": _("{fact} is newer than {value}"),
@@ -142,6 +155,8 @@ def condition_words(bundle: Bundle, condition: Condition) -> str:
             return _("you choose {choice}").format(choice=choice)
         case Is("mode", value) if value in _MODE_WORDS:
             return _MODE_WORDS[value]
+        case Is(fact, value) if (fact, value) in _STATE_WORDS:
+            return _STATE_WORDS[fact, value]
         case Is(fact, value):
             return _("the {fact} is {value}").format(
                 fact=fact_words(fact), value=_shown(bundle, value)

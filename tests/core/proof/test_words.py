@@ -25,6 +25,8 @@ _, PROCEDURE = compile_bundle(GUIDE)
         ("base >= PS-12.4.1-KU.r2", "the firmware base is PS-12.4.1-KU.r2 or newer"),
         ("base < PS-12.4.1-KU.r2", "the firmware base is older than PS-12.4.1-KU.r2"),
         ("mode is system", "the phone runs its system"),
+        ("update is none", "no update of the system is waiting for a restart or being finished"),
+        ("media is present", "the photos and files are there"),
         ("option.data is keep", "you choose “Keep data: only where Wattläufer runs already”"),
         ("every slot: system is stock", "in every slot the system is stock"),
         (
