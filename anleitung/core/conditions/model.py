@@ -76,6 +76,11 @@ def any_of(parts: list[Condition]) -> Condition:
     return flat[0] if len(flat) == 1 else Or(flat)
 
 
+def conjuncts(condition: Condition) -> tuple[Condition, ...]:
+    """The parts of which each must hold; "always" has none."""
+    return condition.parts if isinstance(condition, And) else (condition,)
+
+
 def atoms(condition: Condition) -> list[Is | In | Compare]:
     """The comparisons of a condition, in order of reading."""
     match condition:

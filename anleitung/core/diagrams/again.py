@@ -69,8 +69,7 @@ def _shared(old: Procedure, new: Procedure) -> tuple[int, int]:
 
 
 def _shares_id(first: tuple[Step, ...], second: tuple[Step, ...]) -> bool:
-    names = {step.id for step in second}
-    return any(step.id in names and all(step is not other for other in second) for step in first)
+    return not {step.id for step in first}.isdisjoint(step.id for step in second)
 
 
 def _prefix(run: Run, procedure: Procedure, count: int) -> Run:

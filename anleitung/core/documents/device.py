@@ -1,12 +1,13 @@
 """The codename: one family of phones that share files and guides."""
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
 from anleitung.core.documents.base import BuildString, Document, Id, ShortText, Token
 from anleitung.core.documents.chord import Chord, Key, ModeScreen
 from anleitung.core.documents.layout import Layout
+from anleitung.core.documents.question import Question
 from anleitung.core.documents.unlocking import Carrier, Unlocking
 
 
@@ -51,6 +52,12 @@ class Hardware(Document):
     battery_mah: Annotated[int, Field(ge=100, le=50_000)] | None = Field(
         default=None, title="Battery in mAh"
     )
+    fuse_trips: Literal["unlock", "foreign-start"] | None = Field(
+        default=None,
+        title="A fuse trips for good at",
+        description="unlock: unlocking; foreign-start: the first start of what the maker did "
+        "not sign",
+    )
     battery_removable: bool = Field(default=False, title="Battery can be taken out by hand")
 
 
@@ -92,6 +99,9 @@ class Device(Document):
     modes: Annotated[tuple[ModeScreen, ...], Field(max_length=12)] = ()
     chords: Annotated[tuple[Chord, ...], Field(max_length=30)] = ()
     other_systems: Annotated[tuple[OtherSystem, ...], Field(max_length=20)] = ()
+    questions: Annotated[tuple[Question, ...], Field(max_length=20)] = Field(
+        default=(), title="What the phone asks"
+    )
 
     @model_validator(mode="after")
     def _usual_phone_exists(self) -> "Device":
@@ -108,6 +118,8 @@ class Device(Document):
             ("key", [k.id for k in self.keys]),
             ("mode", [str(m.mode) for m in self.modes]),
             ("chord", [c.id for c in self.chords]),
+            ("question", [q.id for q in self.questions]),
+            ("question after", [str(q.after) for q in self.questions]),
         ):
             twice = sorted({n for n in names if names.count(n) > 1})
             if twice:
@@ -139,6 +151,12 @@ class Device(Document):
             if unknown:
                 raise ValueError(f"the codename has no {what} {unknown[0]}")
         return self
+
+    def asks_after(self, after: str) -> bool:
+        return any(q.after == after for q in self.questions)
+
+    def question(self, wanted: str) -> Question | None:
+        return next((q for q in self.questions if q.id == wanted), None)
 
     def region_name(self, region: str) -> str:
         return next((f"{r.id} ({r.name})" for r in self.region_names if r.id == region), region)

@@ -48,7 +48,9 @@ class Content(Document):
     family: which system, recovery or firmware ("stock" for the maker's own); build: its release;
     platform: the platform version a system brings; signer: whom a locked bootloader trusts (own:
     the key that the phone's owner can enrol);
-    recovery: the recovery that this image makes the phone enter.
+    recovery: the recovery that this image makes the phone enter. on_data: its installer puts a
+    part of it on the user data, so that data made anew afterwards takes it away. data_by: it
+    starts only on user data made anew by one of these recoveries.
     """
 
     family: Id
@@ -56,6 +58,10 @@ class Content(Document):
     platform: Annotated[int, Field(ge=1, le=999)] | None = None
     signer: Literal["maker", "other", "own"] = "other"
     recovery: Id | None = None
+    on_data: bool = Field(default=False, title="Keeps a part of itself on the user data")
+    data_by: Annotated[tuple[Id, ...], Field(max_length=10)] = Field(
+        default=(), title="Wants user data made anew by"
+    )
 
 
 class Package(Document):

@@ -35,6 +35,9 @@ class Unlocking(Document):
     way: Way = "command"
     wipes: Literal[True] = True
     relock_wipes: bool = Field(default=True, title="Locking again takes the user data too")
+    lowers_content: bool = Field(
+        default=False, title="Protected films come in lower quality while it is open"
+    )
     then: Literal["bootloader", "system"] = Field(default="system", title="Then it starts into")
     wait_days: Annotated[int, Field(ge=0, le=400)] = Field(
         default=0, title="Days to wait", description="for account-wait"

@@ -12,7 +12,7 @@ from anleitung.core.documents.device import Device
 from anleitung.core.documents.package import Package
 from anleitung.core.documents.scheme import NamingScheme
 from anleitung.core.documents.tool import Tool
-from anleitung.core.guide.document import Branch, Choose, Guide, rows_of
+from anleitung.core.guide.document import EACH, SLOTS, Branch, Choose, EachSlot, Guide, rows_of
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.check import Check
 from anleitung.core.phone.actions.obtain import Obtain
@@ -211,6 +211,12 @@ class Bundle:
                 conditions.append(((*places[step.id], "on"), step.on))  # type: ignore[arg-type]
             if isinstance(step, Choose):
                 yield from self._choose_mismatches(step, places[step.id])
+            if isinstance(step, EachSlot) and self.device.layout.slots != "dual":
+                says = f"{self.device.codename} has one slot: there is no each of them"
+                yield Mismatch("guide.yaml", places[step.id], says)
+            if EACH in (getattr(step, "where", ""), getattr(step, "slot", "")):
+                says = "each stands only in steps that are done for each slot (each-slot)"
+                yield Mismatch("guide.yaml", places[step.id], says)
         for at, typed in conditions:
             for fault in check_condition(typed.condition, self.world.vocabulary):
                 yield Mismatch("guide.yaml", at, fault)
@@ -292,6 +298,10 @@ def step_places(guide: Guide) -> dict[str, Location]:
             if isinstance(step, Choose):
                 for choice, inner in step.choices.items():
                     walk(inner, (*here, "choices", choice))
+            elif isinstance(step, EachSlot):
+                for j, own in enumerate(step.steps):
+                    for letter in SLOTS:
+                        found[f"{own.id}-{letter}"] = (*here, "steps", j)
             elif isinstance(step, Branch):
                 walk(step.then, (*here, "then"))
                 walk(step.otherwise, (*here, "otherwise"))

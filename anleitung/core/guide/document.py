@@ -12,6 +12,8 @@ from anleitung.core.documents.picture import Pictures
 from anleitung.core.phone.actions import AnyAction, Step
 
 MAX_STEPS = 2_000
+SLOTS = ("a", "b")
+EACH = "each"
 
 
 class Choose(Document):
@@ -44,7 +46,26 @@ class Branch(Document):
         return self
 
 
-AnyStep = Annotated[AnyAction | Choose | Branch, Field(discriminator="action")]
+class EachSlot(Document):
+    """The same steps for slot a, then for slot b: "each" in them is the slot whose turn it is."""
+
+    action: Literal["each-slot"]
+    id: Id
+    steps: Annotated[tuple[AnyAction, ...], Field(min_length=1, max_length=40)]
+    prose: Prose = ""
+    pictures: Pictures = ()
+
+    def turn(self, letter: str) -> tuple[Step, ...]:
+        """The steps of one turn, with ids of their own."""
+        found = []
+        for step in self.steps:
+            change: dict[str, str] = {"id": f"{step.id}-{letter}"}
+            change |= {f: letter for f in ("where", "slot") if getattr(step, f, "") == EACH}
+            found.append(step.model_copy(update=change))
+        return tuple(found)
+
+
+AnyStep = Annotated[AnyAction | Choose | Branch | EachSlot, Field(discriminator="action")]
 
 
 class Choice(Document):
@@ -64,7 +85,10 @@ class Promise(Document):
     """holds: conditions true at the end; loses: what is gone, unless a checked copy exists."""
 
     holds: Annotated[tuple[Typed, ...], Field(min_length=1, max_length=40)]
-    loses: Annotated[tuple[Literal["apps", "media"], ...], Field(max_length=2)] = ()
+    loses: Annotated[
+        tuple[Literal["apps", "media", "root", "warranty", "protected-content"], ...],
+        Field(max_length=5),
+    ] = ()
 
 
 class Guide(Document):
@@ -102,12 +126,13 @@ class Guide(Document):
 class Row:
     """One step of the flattened procedure. guards: (slot, wanted) of the choices around it."""
 
-    step: Step | Choose | Branch
+    step: "OneStep"
     guards: tuple[tuple[str, Value], ...]
+    turn: str = ""  # the slot whose turn it is, within steps that are done for each
 
     @property
     def depth(self) -> int:
-        return len(self.guards)
+        return len(self.guards) + bool(self.turn)
 
 
 def rows_of(guide: Guide) -> tuple[Row, ...]:
@@ -115,18 +140,17 @@ def rows_of(guide: Guide) -> tuple[Row, ...]:
     return tuple(_rows(guide.steps, ()))
 
 
-def _rows(
-    steps: tuple[Step | Choose | Branch, ...], guards: tuple[tuple[str, Value], ...]
-) -> Iterator[Row]:
+def _rows(steps: "tuple[OneStep, ...]", guards: tuple[tuple[str, Value], ...]) -> Iterator[Row]:
     for step in steps:
         yield Row(step, guards)
+        if isinstance(step, EachSlot):
+            for letter in SLOTS:
+                yield from (Row(inner, guards, letter) for inner in step.turn(letter))
         for inner, guard in arms_of(step):
             yield from _rows(inner, (*guards, guard))
 
 
-def arms_of(
-    step: Step | Choose | Branch,
-) -> list[tuple[tuple[Step | Choose | Branch, ...], tuple[str, Value]]]:
+def arms_of(step: "OneStep") -> list[tuple["tuple[OneStep, ...]", tuple[str, Value]]]:
     """The nested step lists of a choice, each with the (slot, value) that leads into it."""
     if isinstance(step, Choose):
         return [(inner, (f"option.{step.option}", c)) for c, inner in step.choices.items()]
@@ -136,7 +160,7 @@ def arms_of(
     return []
 
 
-OneStep = Step | Choose | Branch
+OneStep = Step | Choose | Branch | EachSlot
 
 
 def with_steps(guide: Guide, change: Callable[[OneStep], OneStep]) -> Guide:
@@ -153,6 +177,8 @@ def with_steps(guide: Guide, change: Callable[[OneStep], OneStep]) -> Guide:
         if isinstance(step, Branch):
             arms = {arm: tuple(map(changed, getattr(step, arm))) for arm in ("then", "otherwise")}
             return change(step.model_copy(update=arms))
+        if isinstance(step, EachSlot):
+            return change(step.model_copy(update={"steps": tuple(map(changed, step.steps))}))
         return change(step)
 
     return guide.model_copy(update={"steps": tuple(map(changed, guide.steps))})

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from anleitung.core.conditions.model import Order
 from anleitung.core.phone.start import Index, index_of
 from anleitung.core.phone.world import (
+    ANY_RECOVERY,
     ANY_VARIANT,
     EMPTY,
     NO_NEED,
@@ -92,9 +93,15 @@ def _check_system(phone: Phone, world: World) -> NoStart | None:
 
 
 def _check_data(phone: Phone, world: World) -> NoStart | None:
-    if phone.is_("data.state", "empty"):
-        return None
     main = world.system
+    if not phone.is_(f"cur.{main}.on-data", "none") and not phone.same(
+        f"cur.{main}.on-data", "data.part"
+    ):
+        return NoStart(STUCK, "part-on-data-gone", "")
+    if phone.is_("data.state", "empty"):
+        if not phone.relation(_made_by_one_of, f"cur.{main}.data-by", "data.by"):
+            return NoStart(STUCK, "data-made-by-another-recovery", "")
+        return None
     if not phone.same("data.family", f"cur.{main}.family"):
         return NoStart(STUCK, "data-of-another-system", "")
     if phone.relation(newer, "data.platform", f"cur.{main}.platform"):
@@ -131,6 +138,8 @@ def start_system(phone: Phone, world: World) -> None:
     phone.map(_merged, "update", "update")
     for part in world.device.layout.partitions:
         phone.set(f"cur.{part.name}.unread", False)
+    if world.device.hardware.fuse_trips == "foreign-start":
+        _trip_fuse(phone, world)
     if world.device.stock.raises_rollback_index:
         for name in world.firmware:
             phone.join(_Higher(index_of(world)), "rollback", "rollback", f"cur.{name}.build")
@@ -142,9 +151,21 @@ def start_system(phone: Phone, world: World) -> None:
     _stock_habits(phone, world)
 
 
+def _trip_fuse(phone: Phone, world: World) -> None:
+    """One start of anything that the maker did not sign is enough, and for good."""
+    for part in world.device.layout.partitions:
+        if part.starts_checked:
+            phone.join(_tripped, "warranty", "warranty", f"cur.{part.name}.signer")
+
+
+def _tripped(fuse: str, signer: str) -> str:
+    return fuse if signer == "maker" else "tripped"
+
+
 def _first_start(phone: Phone, world: World) -> None:
     """The first start makes new user data, and developer settings begin anew."""
     phone.set("data.state", "fresh")
+    phone.set("data.by", ANY_RECOVERY)
     phone.copy("data.family", f"cur.{world.system}.family")
     phone.copy("data.platform", f"cur.{world.system}.platform")
     phone.set("debugging", "off")
@@ -173,6 +194,10 @@ def _stock_habits(phone: Phone, world: World) -> None:
 
 def fits(made_for: str, variant: str) -> bool:
     return made_for == ANY_VARIANT or variant in made_for.split(",")
+
+
+def _made_by_one_of(wanted: str, made_by: str) -> bool:
+    return ANY_RECOVERY in (wanted, made_by) or made_by in wanted.split(",")
 
 
 def newer(data: str, system: str) -> bool:

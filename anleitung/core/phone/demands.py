@@ -4,6 +4,7 @@ from anleitung.core.documents.layout import Partition
 from anleitung.core.documents.package import Package
 from anleitung.core.phone.boot import unconfirmed
 from anleitung.core.phone.world import (
+    ANY_RECOVERY,
     ANY_VARIANT,
     COPIES,
     EMPTY,
@@ -28,6 +29,15 @@ def require_link(phone: Phone, *, confirmed: bool = False) -> None:
         phone.stop("no-link", "cable")
 
 
+def ask(phone: Phone, world: World, after: str) -> bool:
+    """Whether the phone asks before it goes on; the answer then does what was asked for."""
+    question = next((q for q in world.device.questions if q.after == after), None)
+    if question is None:
+        return False
+    phone.set("asked", question.id)
+    return True
+
+
 def require_in_set(phone: Phone, world: World, file: str) -> Package:
     package = world.packages.get(file)
     if package is None:
@@ -43,6 +53,13 @@ def require_at_hand(phone: Phone, world: World, file: str) -> Package:
     if phone.is_(f"host.{file}", "got"):
         phone.find("file-used-unchecked", file)
     return package
+
+
+def require_named(phone: Phone, package: Package) -> None:
+    """What reads the file looks for its name."""
+    wanted = {"keep": package.name, "fixed": package.naming.fixed}.get(package.naming.rule)
+    if wanted is not None and not phone.is_(f"called.{package.id}", wanted):
+        phone.stop("file-of-another-name", package.id)
 
 
 def require_on_storage(phone: Phone, file: str) -> None:
@@ -83,6 +100,8 @@ def _put(phone: Phone, world: World, name: str, partition: Partition, package: P
     if partition.role == "system":
         phone.set(f"{name}.platform", str(content.platform) if content.platform else NO_PLATFORM)
         phone.set(f"{name}.needs", package.least_base or NO_NEED)
+        phone.set(f"{name}.data-by", ",".join(content.data_by) or ANY_RECOVERY)
+        phone.set(f"{name}.on-data", content.family if content.on_data else "none")
     if partition.name == world.recovery_home:
         phone.set(f"{name}.recovery", content.recovery or "none")
 
@@ -108,6 +127,8 @@ def empty_partition(phone: Phone, world: World, side: str, partition: Partition)
     if partition.role == "system":
         phone.set(f"{name}.platform", NO_PLATFORM)
         phone.set(f"{name}.needs", NO_NEED)
+        phone.set(f"{name}.data-by", ANY_RECOVERY)
+        phone.set(f"{name}.on-data", "none")
     if partition.name == world.recovery_home:
         phone.set(f"{name}.recovery", "none")
     phone.set("seen-to-start", False)
@@ -133,7 +154,7 @@ def switch_slot(phone: Phone, world: World) -> None:
         if part.once:
             continue
         fields = ["family", "build", "signer", "fits", "unread"]
-        fields += ["platform", "needs"] if part.role == "system" else []
+        fields += ["platform", "needs", "data-by", "on-data"] if part.role == "system" else []
         fields += ["recovery"] if part.name == world.recovery_home else []
         for field in fields:
             phone.swap(f"cur.{part.name}.{field}", f"other.{part.name}.{field}")
@@ -185,6 +206,7 @@ def wipe_apps(phone: Phone, world: World) -> None:
     phone.set("data.family", "none")
     phone.set("data.platform", "none")
     phone.set("data.build", "none")
+    phone.set("data.part", "none")
     phone.set("debugging", "off")
     phone.set("screen-lock", "none")
     phone.map(_asked_for, "account", "account")

@@ -10,7 +10,7 @@ from anleitung.core.phone.world import NOT_LISTED
 MODES = ("system", "off", "bootloader", "userspace", "recovery", "stuck", "dead")
 
 # Read by other names, or not at all.
-HIDDEN = ("system", "system-platform", "system-release", "base", "other-base")
+HIDDEN = ("fuse", "system", "system-platform", "system-release", "base", "other-base")
 
 
 def start_facts(
@@ -34,6 +34,7 @@ def start_facts(
         Fact("screen-lock", ("set", "none"), "set", 2),
         Fact("account", ("signed-in", "none"), "signed-in", 2),
         Fact("battery", ("high", "low"), "high", 2),
+        Fact("fuse", ("intact", "tripped"), "intact", 3) if device.hardware.fuse_trips else None,
         Fact("slot", ("a", "b"), "a", 2) if dual else None,
         Fact("system", systems, "stock", 3),
         *_of_other_systems(device),
@@ -68,6 +69,9 @@ def impossible_starts(space: Space, device: Device) -> Node:
     stock facts are told that do not run stock; these keep the default value.
     """
     found = space.false
+    if device.hardware.fuse_trips == "unlock":
+        opened = space.where(space.var("bootloader"), "unlocked")
+        found = space.both(opened, space.where(space.var("fuse"), "intact"))
     if not device.other_systems:
         return found
     by_system = {s.id: s for s in device.other_systems}

@@ -12,6 +12,7 @@ from anleitung.core.diagrams.run import State
 from anleitung.core.diagrams.space import Node, Space
 from anleitung.core.phone.facts import HIDDEN
 from anleitung.core.phone.world import (
+    ANY_RECOVERY,
     ANY_VARIANT,
     COPIES,
     LOSSES,
@@ -44,12 +45,21 @@ def start_state(space: Space, world: World, branches: Iterable[str]) -> State:
     for file in world.packages:
         put(f"host.{file}", "absent")
         put(f"internal.{file}", "absent")
+        put(f"called.{file}", world.packages[file].name)
+    put("warranty", "intact")
+    put("protected-content", "full")
+    if world.device.hardware.fuse_trips:
+        state["warranty"] = space.var("fuse")
+    if world.device.unlocking.lowers_content:
+        state["protected-content"] = space.map(content_level, space.var("bootloader"))
     for branch in branches:
         put(f"branch.{branch}", None)
     _put_contents(state, space, world)
     main = f"cur.{world.system}"
     state["data.family"] = state[f"{main}.family"]
     state["data.platform"] = state[f"{main}.platform"]
+    state["data.by"] = space.leaf(ANY_RECOVERY)
+    state["data.part"] = space.leaf("none")
     state["data.build"] = state[f"{main}.build"]
     if world.device.stock.raises_rollback_index:
         state["rollback"] = space.map(index_of(world), state[f"cur.{world.firmware[0]}.build"])
@@ -59,6 +69,7 @@ def start_state(space: Space, world: World, branches: Iterable[str]) -> State:
 _SIMPLE: tuple[tuple[str, Any], ...] = (
     ("mode", "system"),
     ("running", "none"),
+    ("asked", "none"),
     ("temporary", "none"),
     ("link", "none"),
     ("data.state", "present"),
@@ -98,9 +109,16 @@ def _put_contents(state: dict[str, Node], space: Space, world: World) -> None:
             platform = space.map(_Lookup(platforms), base)
             state[f"{name}.platform"] = space.ite(is_stock, platform, foreign)
             state[f"{name}.needs"] = space.leaf(NO_NEED)
+            state[f"{name}.data-by"] = space.leaf(ANY_RECOVERY)
+            state[f"{name}.on-data"] = space.leaf("none")
         if part.name == world.recovery_home:
             own = space.map(_own_recovery, system)
             state[f"{name}.recovery"] = space.ite(is_stock, space.leaf("stock"), own)
+
+
+def content_level(bootloader: str) -> str:
+    """Films and music under protection come in lower quality while the bootloader is open."""
+    return "full" if bootloader == "locked" else "lowered"
 
 
 class _Lookup:

@@ -54,6 +54,8 @@ def vocabulary(
     }
     for loss in LOSSES:
         terms[loss] = Term((loss,), values=frozenset({"present", "gone"}))
+    terms["warranty"] = Term(("warranty",), values=frozenset({"intact", "tripped"}))
+    terms["protected-content"] = Term(("protected-content",), values=frozenset({"full", "lowered"}))
     for copy in COPIES:
         terms[f"backup.{copy}"] = Term((f"backup.{copy}",), values=done)
     return terms

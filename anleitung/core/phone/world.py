@@ -16,11 +16,14 @@ MODEL_VERSION = "2"
 NOT_LISTED = "not-listed"  # a build that the catalogue does not hold: admitted, never proved
 OTHER_SYSTEM_BUILD = "other-system"
 ANY_VARIANT = "any"
+ANY_RECOVERY = "any"  # user data that was not made anew, or that any recovery may make
 EMPTY = "empty"  # the family of a partition that was wiped
 NO_NEED = "none"
 NO_PLATFORM = "not-known"
 
 LOSSES = ("apps", "media")  # what a wipe takes: apps with their settings; photos and files
+# What else a guide may cost: its slot, and the value that it has while it is not lost.
+SIDE_LOSSES = {"warranty": "intact", "protected-content": "full"}
 COPIES = (*LOSSES, "unique")  # what copies are made of; unique: calibration and identity
 
 Phone = Subject

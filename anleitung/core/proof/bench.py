@@ -9,6 +9,7 @@ from anleitung.core.diagrams.one import OneRun, PlainState, run_one
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.diagrams.space import Kind
 from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.document import EachSlot
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.world import EMPTY
 from anleitung.core.proof.changes import said, shown_facts
@@ -198,6 +199,8 @@ def _steps(
 
 
 def _asks(bundle: Bundle, row: Any) -> str:
+    if isinstance(row.step, EachSlot):
+        return _("For slot a, and then for slot b:")
     if hasattr(row.step, "ask"):
         return str(row.step.ask)
     option = next(o for o in bundle.guide.options if o.id == row.step.option)
@@ -234,6 +237,9 @@ _MODES = {
 
 
 def _screen(bundle: Bundle, state: PlainState) -> str:
+    question = bundle.device.question(str(state["asked"]))
+    if question is not None:
+        return _("It asks: {ask}").format(ask=question.ask)
     mode = str(state["mode"])
     main = f"cur.{bundle.world.system}"
     if mode == "system":

@@ -119,6 +119,8 @@ def shown_facts() -> list[tuple[str, str]]:
         ("auto-update", _("updates by themselves")),
         ("update", _("update to be merged")),
         ("key", _("own key")),
+        ("warranty", _("warranty fuse")),
+        ("protected-content", _("protected films")),
         ("unlock-code", _("code for unlocking")),
         *((f"backup.{copy}", _("copy of {what}").format(what=LOSS_WORDS[copy])) for copy in COPIES),
     ]

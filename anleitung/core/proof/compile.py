@@ -10,8 +10,9 @@ from anleitung.core.diagrams.run import Budget, DiagramAlgebra, Procedure, Run, 
 from anleitung.core.diagrams.run import Step as CompiledStep
 from anleitung.core.diagrams.space import Fact, Kind, Node, Space
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.guide.document import Branch, Choose, Row, rows_of
+from anleitung.core.guide.document import Branch, Choose, EachSlot, OneStep, Row, rows_of
 from anleitung.core.phone.actions import Step
+from anleitung.core.phone.actions.answer import Answer, let_time_pass
 from anleitung.core.phone.actions.by_hand import EFFECTS, ByHand, oracle
 from anleitung.core.phone.boot import check_start
 from anleitung.core.phone.facts import impossible_starts, start_facts
@@ -52,6 +53,8 @@ def compile_bundle(bundle: Bundle) -> tuple[tuple[Row, ...], Procedure]:
     possible = possible_starts(space, start, world)
     admits = space.where(admission.over(DiagramAlgebra(space, start.__getitem__)), True)
     steps = [CompiledStep(row.step.id, _act(row.step, world), row.guards) for row in rows]
+    if bundle.device.questions:
+        steps.append(CompiledStep(END, partial(let_time_pass, world=world)))
     steps += [
         CompiledStep(END, partial(_judge, promise=p.condition, world=world))
         for p in bundle.guide.promise.holds
@@ -83,16 +86,18 @@ def run_bundle(bundle: Bundle, budget: Budget) -> Compiled:
     return Compiled(bundle, rows, procedure, run_all(procedure, budget))
 
 
-def _act(step: Step | Choose | Branch, world: World) -> Callable[[Phone], None]:
+def _act(step: OneStep, world: World) -> Callable[[Phone], None]:
     if isinstance(step, Branch):
         slot = f"branch.{step.id}"
         return partial(_ask, slot=slot, formula=world.formula(step.on.condition), text=str(step.on))
-    if isinstance(step, Choose):
+    if isinstance(step, Choose | EachSlot):
         return _nothing
     return partial(_run_step, step=step, world=world)
 
 
 def _run_step(phone: Phone, *, step: Step, world: World) -> None:
+    if not isinstance(step, Answer):
+        let_time_pass(phone, world)
     step.run(phone, world)
 
 

@@ -2,11 +2,11 @@
 
 from dataclasses import dataclass
 
-from anleitung.core.conditions.model import And, Condition, Evaluated, EverySlot, Is
+from anleitung.core.conditions.model import Condition, Evaluated, EverySlot, Is, conjuncts
 from anleitung.core.conditions.text import print_condition
 from anleitung.core.diagrams.run import DiagramAlgebra, State
 from anleitung.core.diagrams.space import Kind, Node
-from anleitung.core.phone.world import LOSSES
+from anleitung.core.phone.world import LOSSES, SIDE_LOSSES
 from anleitung.core.proof.compile import Compiled, possible_starts
 from anleitung.core.proof.words import condition_words
 
@@ -14,6 +14,8 @@ _KINDS = frozenset({Kind.PHONE})
 # What a guide may promise; the others are means, or choices of the reader.
 PROMISED = ("bootloader", "system", "platform", "build", "mode", "debugging", "data")
 PER_SLOT = ("system", "build")
+# What may be lost → the value while it is not.
+_WHOLE = {**dict.fromkeys(LOSSES, "present"), **SIDE_LOSSES}
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,7 +28,10 @@ class Proposed:
 
 @dataclass(frozen=True, slots=True)
 class Lost:
-    """what: apps or media; choices: the reader's, "" for none. phones: kinds that lose it."""
+    """what: apps, media, warranty …; choices: the reader's, "" for none.
+
+    phones: kinds that lose it.
+    """
 
     what: str
     choices: str
@@ -92,8 +97,11 @@ def find_losses(compiled: Compiled) -> list[Lost]:
     ] or [("", well)]
     found = []
     for says, phones in groups:
-        for loss in LOSSES:
-            gone = space.both(phones, space.where(run.states[-1][loss], "gone"))
+        for loss, whole in _WHOLE.items():
+            had = space.both(phones, space.where(run.states[0][loss], whole))
+            gone = space.minus(had, space.where(run.states[-1][loss], whole))
+            if loss not in LOSSES and gone is space.false:
+                continue
             found.append(Lost(loss, says, space.count(gone, _KINDS), space.count(phones, _KINDS)))
     return found
 
@@ -102,8 +110,7 @@ def find_turned_away(compiled: Compiled) -> list[TurnedAway]:
     """For each part of the admission the phones for which it, whatever they choose, is not so."""
     space, bundle = compiled.procedure.space, compiled.bundle
     possible = possible_starts(space, compiled.procedure.start, bundle.world)
-    whole = bundle.guide.admission.condition
-    parts = whole.parts if isinstance(whole, And) else (whole,)
+    parts = conjuncts(bundle.guide.admission.condition)
     algebra = DiagramAlgebra(space, compiled.procedure.start.__getitem__)
     found = []
     for part in parts:

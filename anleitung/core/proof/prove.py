@@ -5,6 +5,7 @@ from anleitung.core.diagrams.space import Kind, Node
 from anleitung.core.diagrams.witness import find_witness
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.phone.world import MODEL_VERSION
+from anleitung.core.proof.bans import idle_bans
 from anleitung.core.proof.changes import phones_out, trace_of
 from anleitung.core.proof.compile import END, Compiled, possible_starts, run_bundle
 from anleitung.core.proof.finding import Severity
@@ -31,6 +32,8 @@ def report(compiled: Compiled) -> ProofOut:
     space, run = compiled.procedure.space, compiled.run
     phone = frozenset({Kind.PHONE})
     admitted = compiled.procedure.admitted
+    possible = possible_starts(space, compiled.procedure.start, compiled.bundle.world)
+    found = _with_bans(compiled, possible)
     return ProofOut(
         fingerprint=compiled.bundle.fingerprint,
         model=MODEL_VERSION,
@@ -38,13 +41,11 @@ def report(compiled: Compiled) -> ProofOut:
         unfinished_at=run.unfinished_at,
         phones=CountsOut(
             admitted=space.count(admitted, phone),
-            counted=space.count(
-                possible_starts(space, compiled.procedure.start, compiled.bundle.world), phone
-            ),
+            counted=space.count(possible, phone),
             starts=space.count(admitted, frozenset({Kind.PHONE, Kind.OPTION})),
         ),
         paths=run.paths,
-        findings=_findings(compiled),
+        findings=tuple(_finding(compiled, each) for each in found),
         promises=_promises(compiled) if run.finished else (),
         trace=trace_of(compiled),
     )
@@ -58,6 +59,21 @@ def found_by(compiled: Compiled) -> list[Found]:
     ]
     for rule in (*COURSE_RULES, *DOCUMENT_RULES):
         found += rule(compiled)
+    return in_order(compiled, found)
+
+
+def everything_found(compiled: Compiled) -> list[Found]:
+    """With the bans that guard nothing, for which the guide is run once more for all phones."""
+    procedure = compiled.procedure
+    possible = possible_starts(procedure.space, procedure.start, compiled.bundle.world)
+    return _with_bans(compiled, possible)
+
+
+def _with_bans(compiled: Compiled, possible: Node) -> list[Found]:
+    return in_order(compiled, [*found_by(compiled), *idle_bans(compiled, possible)])
+
+
+def in_order(compiled: Compiled, found: list[Found]) -> list[Found]:
     place = {row.step.id: i for i, row in enumerate(compiled.rows)}
     place |= {"": -1, END: len(place)}
     return sorted(
@@ -69,10 +85,6 @@ def found_by(compiled: Compiled) -> list[Found]:
             f.subject,
         ),
     )
-
-
-def _findings(compiled: Compiled) -> tuple[FindingOut, ...]:
-    return tuple(_finding(compiled, found) for found in found_by(compiled))
 
 
 def _finding(compiled: Compiled, found: Found) -> FindingOut:

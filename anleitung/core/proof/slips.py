@@ -10,8 +10,9 @@ from anleitung.core.diagrams.run import Budget, Procedure
 from anleitung.core.diagrams.run import Step as CompiledStep
 from anleitung.core.diagrams.space import Node, Space
 from anleitung.core.diagrams.witness import find_witness
-from anleitung.core.guide.document import Branch, Choose, Row
+from anleitung.core.guide.document import Branch, Choose, EachSlot, Row
 from anleitung.core.phone.actions import Step
+from anleitung.core.phone.actions.answer import Answer, let_time_pass
 from anleitung.core.phone.actions.boot_once import BootOnce
 from anleitung.core.phone.actions.enter_mode import EnterMode
 from anleitung.core.phone.actions.flash import Flash
@@ -104,6 +105,8 @@ def _at(compiled: Compiled, i: int) -> Iterator[Slip]:
     if isinstance(own, Branch):
         yield slip("answer", _("the question is answered the wrong way"), step, _flips(step, own))
         return
+    if isinstance(own, EachSlot):
+        return
     if isinstance(own, Choose):
         yield from _other_choice(compiled, i, slip)
         return
@@ -127,6 +130,8 @@ def _at(compiled: Compiled, i: int) -> Iterator[Slip]:
 
 
 def _run(phone: Phone, *, step: Step, world: World) -> None:
+    if not isinstance(step, Answer):
+        let_time_pass(phone, world)
     step.run(phone, world)
 
 
@@ -168,6 +173,11 @@ def _variations(step: Step, world: World) -> Iterator[tuple[str, Step]]:
             if file != step.file:
                 says = _("{name} is taken instead").format(name=world.file_name(file))
                 yield says, step.model_copy(update={"file": file})
+    question = world.device.question(step.question) if isinstance(step, Answer) else None
+    for answer in question.answers if question else ():
+        if isinstance(step, Answer) and answer.id != step.answer:
+            says = _("“{answer}” is answered instead").format(answer=answer.says)
+            yield says, step.model_copy(update={"answer": answer.id})
     if world.has_two_slots and isinstance(step, Flash):
         for where in ("running", "other"):
             if step.where != where:

@@ -45,6 +45,9 @@ FACT_WORDS = {
     "data": _("user data"),
     "apps": LOSS_WORDS["apps"],
     "media": LOSS_WORDS["media"],
+    "fuse": _("warranty fuse"),
+    "warranty": _("warranty fuse"),
+    "protected-content": _("quality of protected films"),
     "backup.apps": _("copy of the apps"),
     "backup.media": _("copy of the photos and files"),
 }

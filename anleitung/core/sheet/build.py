@@ -2,11 +2,11 @@
 
 from gettext import gettext as _
 
-from anleitung.core.conditions.model import And
+from anleitung.core.conditions.model import conjuncts
 from anleitung.core.documents.tool import Tool
 from anleitung.core.drawn.chords import ChordOut, draw_chord
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.guide.document import Branch, Choose, Row, rows_of
+from anleitung.core.guide.document import Branch, Choose, EachSlot, OneStep, Row, rows_of
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.phone.boot import DEAD, STUCK
@@ -32,8 +32,7 @@ from anleitung.core.sheet.prose import prose_html
 
 def build_sheet(bundle: Bundle, proof: ProofOut) -> SheetOut:
     guide, device = bundle.guide, bundle.device
-    whole = guide.admission.condition
-    parts = whole.parts if isinstance(whole, And) else (whole,)
+    parts = conjuncts(guide.admission.condition)
     begins, takes = clock_of(guide)
     packages = [bundle.world.packages[name] for name in guide.files]
     rows = _rows(bundle, proof, {step: clock_words(b[0]) for step, b in begins.items()})
@@ -110,12 +109,16 @@ def _rows(bundle: Bundle, proof: ProofOut, begins: dict[str, str]) -> tuple[RowO
     found = []
     arms_seen: set[tuple[str, object]] = set()
     passed: list[frozenset[object]] = []
+    turn = ""
     for number, row in enumerate(rows_of(bundle.guide), 1):
         trace = traces.get(row.step.id)
         arm = ""
-        if row.guards and row.guards[-1] not in arms_seen:
+        if row.turn and row.turn != turn:
+            arm = _("In slot {letter}").format(letter=row.turn)
+        elif row.guards and row.guards[-1] not in arms_seen:
             arms_seen.add(row.guards[-1])
             arm = _arm_words(bundle, row)
+        turn = row.turn
         # Only the first point of no return on each way through the guide is one.
         no_return = isinstance(row.step, Step) and row.step.no_return
         first = no_return and not any(earlier <= set(row.guards) for earlier in passed)
@@ -150,7 +153,7 @@ def _rows(bundle: Bundle, proof: ProofOut, begins: dict[str, str]) -> tuple[RowO
     return tuple(found)
 
 
-def _of_step(bundle: Bundle, step: Step | Choose | Branch) -> dict[str, object]:
+def _of_step(bundle: Bundle, step: OneStep) -> dict[str, object]:
     if isinstance(step, Step):
         return {
             "kind": "step",
@@ -163,7 +166,9 @@ def _of_step(bundle: Bundle, step: Step | Choose | Branch) -> dict[str, object]:
             "asks": "",
             "answers": (),
         }
-    if isinstance(step, Branch):
+    if isinstance(step, EachSlot):
+        asks, sentence, answers = "", _("For slot a, and then for slot b:"), []
+    elif isinstance(step, Branch):
         asks, sentence = f"branch.{step.id}", step.ask
         answers = [ChoiceOut(id="yes", says=_("Yes")), ChoiceOut(id="no", says=_("No"))]
     else:
@@ -171,7 +176,7 @@ def _of_step(bundle: Bundle, step: Step | Choose | Branch) -> dict[str, object]:
         asks, sentence = f"option.{step.option}", option.ask
         answers = [ChoiceOut(id=c.id, says=c.says) for c in option.choices]
     return {
-        "kind": "branch" if isinstance(step, Branch) else "choose",
+        "kind": "choose" if isinstance(step, Choose) else "branch",
         "sentence": sentence,
         "asks": asks,
         "answers": tuple(answers),

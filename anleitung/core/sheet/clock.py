@@ -2,7 +2,7 @@
 
 from gettext import gettext as _
 
-from anleitung.core.guide.document import Branch, Choose, Guide, arms_of
+from anleitung.core.guide.document import SLOTS, EachSlot, Guide, OneStep, arms_of
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.base import Duration
 
@@ -16,10 +16,13 @@ def clock_of(guide: Guide) -> tuple[dict[str, Span], Span]:
     """
     begins: dict[str, Span] = {}
 
-    def walk(steps: tuple[Step | Choose | Branch, ...], now: Span) -> Span:
+    def walk(steps: tuple[OneStep, ...], now: Span) -> Span:
         for step in steps:
             begins[step.id] = now
-            if isinstance(step, Step):
+            if isinstance(step, EachSlot):
+                for letter in SLOTS:
+                    now = walk(step.turn(letter), now)
+            elif isinstance(step, Step):
                 least, most = step.seconds
                 now = (now[0] + least, now[1] + most)
             else:

@@ -10,7 +10,7 @@ from anleitung.accounts.roles import require_maintainer
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.proof.compile import run_bundle
 from anleitung.core.proof.fixes import Fix, find_fix
-from anleitung.core.proof.prove import found_by
+from anleitung.core.proof.prove import everything_found
 from anleitung.guides.errors import NoFix
 from anleitung.guides.load import Stored, find_draft, load_bundle, load_proof
 from anleitung.guides.models import Draft
@@ -31,7 +31,7 @@ def fixes_of(row: Stored) -> list[tuple[Which, Fix]]:
     compiled = run_bundle(load_bundle(row), Budget())
     if not compiled.run.finished:
         return []
-    told = ((f, find_fix(compiled, f)) for f in found_by(compiled))
+    told = ((f, find_fix(compiled, f)) for f in everything_found(compiled))
     return [(Which(f.finding, f.subject, f.step), fix) for f, fix in told if fix is not None]
 
 
@@ -44,7 +44,7 @@ def fix(*, actor: Any, codename: str, slug: str, seen: str, which: Which, now: d
         bundle = load_bundle(draft)
         compiled = run_bundle(bundle, Budget())
         found = next(
-            (f for f in found_by(compiled) if Which(f.finding, f.subject, f.step) == which),
+            (f for f in everything_found(compiled) if Which(f.finding, f.subject, f.step) == which),
             None,
         )
         known = find_fix(compiled, found) if found else None

@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 import pytest
-from hypothesis import Phase, given, settings
+from hypothesis import Phase, example, given, settings
 from hypothesis import strategies as st
 
 from anleitung.core.diagrams import again as engine
@@ -56,8 +56,13 @@ def go(made: tuple[Step, ...], first: object, second: object) -> None:
         before, run = after, again
 
 
+_NOTED = Step("n0", Act((("if", ("is", "f0", "x"), (("find", "minor"),), (("set", "f0", "x"),)),)))
+
+
 @settings(max_examples=700, deadline=None)
 @given(steps, edits, edits)
+# A step that stood twice, and then once: what the one that went had found goes with it.
+@example((_NOTED,), ("repeat", 0, ()), ("drop", 0, ()))
 def test_running_again_equals_running_anew(
     made: tuple[Step, ...], one: object, two: object
 ) -> None:

@@ -247,6 +247,7 @@ DONE: list[tuple[dict[str, Any], dict[str, str], dict[str, Any], dict[str, Any]]
             "data.state": "empty",
             "data.family": "none",
             "data.platform": "none",
+            "data.by": "rettungsring",
             "data.build": "none",
             "screen-lock": "none",
             "account": "asked-for",

@@ -14,6 +14,7 @@ from anleitung.core.diagrams.run import Procedure
 from anleitung.core.diagrams.space import Node, Space
 from anleitung.core.diagrams.subject import Ended
 from anleitung.core.documents.base import Typed
+from anleitung.core.documents.question import Question
 from anleitung.core.documents.unlocking import Unlocking
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import AnyStep, Guide
@@ -34,6 +35,22 @@ CONDITIONS = (
 FILES = ("rettungsring", "wattlaeufer", "radio-m6", "firmware-m6", "radio-k6", "firmware-k6")
 
 
+# The phone asks before it is unlocked, and takes silence for a no.
+SURE = Question.model_validate(
+    {
+        "id": "sure",
+        "after": "unlock",
+        "ask": "Open it?",
+        "answers": [
+            {"id": "yes", "says": "volume up", "does": "goes-on"},
+            {"id": "no", "says": "volume down", "does": "starts"},
+        ],
+        "usual": "no",
+        "seconds": 20,
+    }
+)
+
+
 def small_base() -> Bundle:
     """The demo's install guide on few builds and carriers, so that every phone can be run."""
     full = bundle("clean-install")
@@ -43,7 +60,8 @@ def small_base() -> Bundle:
             "carriers": full.device.carriers[:1],
             "regions": full.device.regions[:1],
             "region_names": (),
-            "unlocking": Unlocking(),
+            "unlocking": Unlocking(lowers_content=True),
+            "questions": (SURE,),
         }
     )
     builds = tuple(b for b in full.builds if b.build in kept)
@@ -59,6 +77,7 @@ BEGINNING = (
     {"action": "connect", "confirm": True},
     {"action": "enter", "mode": "bootloader", "by": "chord"},
     {"action": "unlock"},
+    {"action": "answer", "question": "sure", "answer": "yes"},
     {"action": "enter", "mode": "bootloader", "by": "chord"},
     {"action": "boot-once", "file": "rettungsring"},
 )
@@ -109,6 +128,9 @@ def _action(random: Random) -> dict[str, Any]:
             {"action": "wipe", "areas": [random.choice(("apps", "media", "system", "nothing"))]},
             {"action": "restore", "what": [random.choice(("apps", "media"))]},
             {"action": "flash", "partition": part, "file": file, "where": random.choice("ab")},
+            {"action": "rename", "file": file, "to": random.choice(("update.zip", "other.zip"))},
+            {"action": "delete", "file": file, "place": random.choice(("host", "phone"))},
+            {"action": "answer", "question": "sure", "answer": random.choice(("yes", "no"))},
             {"action": "by-hand", "says": "wait", "sets": {"mode": "bootloader"}},
         ]
     )

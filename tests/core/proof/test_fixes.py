@@ -10,22 +10,23 @@ from anleitung.core.proof.compile import Compiled, run_bundle
 from anleitung.core.proof.finding import Kind, Severity
 from anleitung.core.proof.findings import BY_ID
 from anleitung.core.proof.fixes import Fix, find_fix
-from anleitung.core.proof.prove import found_by, prove
+from anleitung.core.proof.prove import everything_found, prove
 from anleitung.core.proof.rules import Found
 from tests.core.bundles import bundle
 from tests.core.proof.hazards import HAZARDS
+from tests.core.proof.hazards_asked import ASKED
 from tests.core.proof.small import small
 from tests.core.proof.test_findings import STORIES
 
 EVERY = [
     *((f"story {name}", bundle(base, *edits), name) for name, base, edits, _ in STORIES),
-    *((f"hazard {h.name}", small(*h.bad, **h.more), h.finding) for h in HAZARDS),
+    *((f"hazard {h.name}", small(*h.bad, **h.more), h.finding) for h in (*HAZARDS, *ASKED)),
 ]
 
 
 def first(made: Bundle, finding: str) -> tuple[Compiled, Found]:
     compiled = run_bundle(made, Budget())
-    return compiled, next(f for f in found_by(compiled) if f.finding == finding)
+    return compiled, next(f for f in everything_found(compiled) if f.finding == finding)
 
 
 @pytest.mark.parametrize(("name", "made", "finding"), EVERY, ids=[e[0] for e in EVERY])
@@ -37,7 +38,7 @@ def test_law_of_the_fix_over_the_whole_catalogue(name: str, made: Bundle, findin
         return
     after = run_bundle(made.with_guide(fix.guide), Budget())
     if found.phones is None:
-        assert _key(found) not in {_key(f) for f in found_by(after)}
+        assert _key(found) not in {_key(f) for f in everything_found(after)}
         return
     space = compiled.procedure.space
     nearest = find_witness(space, found.phones)
@@ -45,7 +46,7 @@ def test_law_of_the_fix_over_the_whole_catalogue(name: str, made: Bundle, findin
     phone = nearest.start(space)
     if after.procedure.space.at(after.procedure.admitted, phone) is True:
         # What is found over the whole course is not among the findings of one phone.
-        course = {_key(f) for f in found_by(after) if BY_ID[f.finding].kind is Kind.COURSE}
+        course = {_key(f) for f in everything_found(after) if BY_ID[f.finding].kind is Kind.COURSE}
         assert _key(found) not in run_one(after.procedure, phone).findings | course
     for key, node in after.run.findings.items():
         if BY_ID[key[0]].severity is not Severity.STOP or key[0] in fix.hidden:
@@ -71,12 +72,18 @@ def _key(found: Found) -> tuple[str, str, str]:
         ("relock-without-way-back", "Insert before step 4: Turn on the switch that allows"),
         ("base-may-have-moved", "Insert before step 4: Turn off the switch for updates"),
         ("undeclared-loss", "Insert before step 5: Copy apps with their settings"),
+        ("file-wiped", "Insert before step 8: Copy wattlaeufer-5.0"),
+        ("data-of-another-system", "Insert before step 8: Format data in the recovery"),
+        ("part-on-data-gone", "Move step 8 to place 7"),
+        ("question-unanswered", "Insert before step 5: The phone asks"),
+        ("guards-nothing", "Leave it out of the admission"),
+        ("side-effect-not-declared", "Say among what is lost: the warranty"),
         ("changes-nothing", "Leave the step out"),
-        ("update-broken", "Turn these phones away: update to be merged waiting"),
+        ("update-broken", "Insert before step 6: Restart into the system; then Bring"),
     ],
 )
 def test_what_is_offered(finding: str, says: str) -> None:
-    hazard = next(h for h in HAZARDS if h.finding == finding)
+    hazard = next(h for h in (*HAZARDS, *ASKED) if h.finding == finding)
     fix = find_fix(*first(small(*hazard.bad, **hazard.more), finding))
     assert fix is not None
     assert fix.says.startswith(says)
@@ -100,11 +107,11 @@ def test_the_demo_drafts_can_be_mended(name: str, finding: str, says: str) -> No
 
 
 def test_nothing_is_offered_where_no_edit_keeps_the_law() -> None:
-    hazard = next(h for h in HAZARDS if h.finding == "own-keys-not-taken")
+    hazard = next(h for h in HAZARDS if h.finding == "image-of-another-release")
     assert find_fix(*first(small(*hazard.bad, **hazard.more), hazard.finding)) is None
 
 
 def test_a_good_part_of_the_catalogue_can_be_mended() -> None:
     fixable = {finding for _, made, finding in EVERY if find_fix(*first(made, finding)) is not None}
-    assert len(fixable) >= 18
+    assert len(fixable) >= 55
     assert fixable <= set(BY_ID)

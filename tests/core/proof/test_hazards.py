@@ -7,12 +7,13 @@ import pytest
 
 from anleitung.core.proof.findings import BY_ID
 from tests.core.proof.hazards import HAZARDS, Hazard
+from tests.core.proof.hazards_asked import ASKED
 from tests.core.proof.small import small, told
 
 LIST = Path(__file__).parents[3] / "docs" / "hazards.md"
 
 
-@pytest.mark.parametrize("hazard", HAZARDS, ids=lambda h: h.name)
+@pytest.mark.parametrize("hazard", [*HAZARDS, *ASKED], ids=lambda h: h.name)
 def test_found_with_the_slip_and_silent_without(hazard: Hazard) -> None:
     found = told(small(*hazard.bad, **hazard.more))
     assert hazard.finding in {finding for finding, _ in found}
@@ -24,5 +25,5 @@ def test_found_with_the_slip_and_silent_without(hazard: Hazard) -> None:
 
 def test_the_list_of_hazards_names_each_and_the_finding_that_catches_it() -> None:
     rows = re.findall(r"^\| ([^|]+?) \| \*([a-z-]+)\* \|", LIST.read_text(), re.M)
-    assert {(h.name, h.finding) for h in HAZARDS} <= set(rows)
+    assert {(h.name, h.finding) for h in (*HAZARDS, *ASKED)} <= set(rows)
     assert {finding for _, finding in rows} <= set(BY_ID)

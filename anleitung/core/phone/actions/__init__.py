@@ -1,5 +1,6 @@
 """The catalogue of actions, listed by hand in the order in which a guide would use them."""
 
+from anleitung.core.phone.actions.answer import Answer
 from anleitung.core.phone.actions.ask_for_code import AskForCode
 from anleitung.core.phone.actions.back_up import BackUp
 from anleitung.core.phone.actions.base import Step
@@ -8,6 +9,7 @@ from anleitung.core.phone.actions.by_hand import ByHand
 from anleitung.core.phone.actions.charge import Charge
 from anleitung.core.phone.actions.check import Check
 from anleitung.core.phone.actions.connect import Connect
+from anleitung.core.phone.actions.delete import Delete
 from anleitung.core.phone.actions.derive import Derive
 from anleitung.core.phone.actions.enroll_key import EnrollKey
 from anleitung.core.phone.actions.enter_mode import EnterMode
@@ -20,6 +22,7 @@ from anleitung.core.phone.actions.obtain import Obtain
 from anleitung.core.phone.actions.place import Place
 from anleitung.core.phone.actions.relock import Relock
 from anleitung.core.phone.actions.remove import Remove
+from anleitung.core.phone.actions.rename import Rename
 from anleitung.core.phone.actions.restart import Restart
 from anleitung.core.phone.actions.restore import Restore
 from anleitung.core.phone.actions.set_active import SetActive
@@ -36,9 +39,12 @@ ACTIONS: tuple[type[Step], ...] = (
     SwitchSetting,
     Connect,
     EnterMode,
+    Answer,
     AskForCode,
     Unlock,
     Obtain,
+    Rename,
+    Delete,
     Place,
     Derive,
     Fetch,
@@ -65,9 +71,12 @@ AnyAction = (
     | SwitchSetting
     | Connect
     | EnterMode
+    | Answer
     | AskForCode
     | Unlock
     | Obtain
+    | Rename
+    | Delete
     | Place
     | Derive
     | Fetch

@@ -85,4 +85,6 @@ LOSS_WORDS = {
     "apps": _("apps with their settings"),
     "media": _("photos and files"),
     "unique": _("calibration and identity"),
+    "warranty": _("the warranty"),
+    "protected-content": _("films and music under protection in full quality"),
 }

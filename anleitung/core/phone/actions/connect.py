@@ -6,7 +6,7 @@ from typing import Literal
 from pydantic import Field
 
 from anleitung.core.phone.actions.base import Step
-from anleitung.core.phone.demands import require_mode
+from anleitung.core.phone.demands import ask, require_mode
 from anleitung.core.phone.world import Phone, World
 
 
@@ -23,10 +23,13 @@ class Connect(Step):
         require_mode(phone, "system")
         if phone.is_("debugging", "off"):
             phone.stop("nothing-to-confirm", "")
-        phone.set("link", "confirmed")
+        if ask(phone, world, "connect"):
+            phone.set("link", "cable")
+        else:
+            phone.set("link", "confirmed")
 
     def sentence(self, world: World) -> str:
-        if self.confirm:
+        if self.confirm and not world.device.asks_after("connect"):
             return _("Connect the phone and agree to this computer on its screen")
         return _("Connect the phone to the computer")
 

@@ -5,7 +5,7 @@ from typing import Literal
 
 from anleitung.core.documents.base import Id
 from anleitung.core.phone.actions.base import Step
-from anleitung.core.phone.demands import require_at_hand, require_link, require_mode
+from anleitung.core.phone.demands import ask, require_at_hand, require_link, require_mode
 from anleitung.core.phone.world import Phone, World
 
 
@@ -25,7 +25,8 @@ class EnrollKey(Step):
             phone.stop("not-a-key", self.file)
         if phone.is_("bootloader", "locked"):
             phone.stop("flash-while-locked", self.file)
-        phone.set("key", "enrolled")
+        if not ask(phone, world, "enroll-key"):
+            phone.set("key", "enrolled")
 
     def sentence(self, world: World) -> str:
         return _("Enrol the key {name}").format(name=world.file_name(self.file))

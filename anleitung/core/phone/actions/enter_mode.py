@@ -4,7 +4,7 @@ from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.phone.actions.base import Step
-from anleitung.core.phone.demands import leave_temporary, require_link
+from anleitung.core.phone.demands import ask, leave_temporary, require_link
 from anleitung.core.phone.world import Phone, World
 
 _NAMES = {
@@ -36,11 +36,8 @@ class EnterMode(Step):
             phone.stop("wrong-mode", "bootloader")
         leave_temporary(phone)
         phone.set("unsettled", "none")
-        phone.set("mode", self.mode)
-        if self.mode == "recovery":
-            phone.copy("running", f"cur.{world.recovery_home}.recovery")
-        else:
-            phone.set("running", "none")
+        if self.by != "chord" or not ask(phone, world, f"enter.{self.mode}"):
+            entered(phone, world, self.mode)
 
     def sentence(self, world: World) -> str:
         return _("Bring the phone into {mode} {way}").format(
@@ -52,3 +49,11 @@ class EnterMode(Step):
 
     def chord_to(self) -> str | None:
         return self.mode if self.by == "chord" else None
+
+
+def entered(phone: Phone, world: World, mode: str) -> None:
+    phone.set("mode", mode)
+    if mode == "recovery":
+        phone.copy("running", f"cur.{world.recovery_home}.recovery")
+    else:
+        phone.set("running", "none")

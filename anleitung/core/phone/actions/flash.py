@@ -11,6 +11,7 @@ from anleitung.core.phone.demands import (
     require_at_hand,
     require_link,
     require_mode,
+    require_named,
     sides_of,
     tell_battery,
     write_content,
@@ -23,6 +24,7 @@ _WHERE = {
     "both": _("both slots"),
     "a": _("slot a"),
     "b": _("slot b"),
+    "each": _("the slot whose turn it is"),
 }
 # What an image of this role is for, where that is one partition.
 _BELONGS: dict[str, tuple[Role, ...]] = {
@@ -39,7 +41,7 @@ class Flash(Step):
     action: Literal["flash"]
     partition: Id
     file: Id
-    where: Literal["running", "other", "both", "a", "b"] = "running"
+    where: Literal["running", "other", "both", "a", "b", "each"] = "running"
 
     usual = (10, 60)
     no_return = True
@@ -80,6 +82,7 @@ class Flash(Step):
 def write_image(phone: Phone, world: World, file: str, name: str, where: str) -> None:
     """One image of the host is written to one partition, in a mode that can do it."""
     package = require_at_hand(phone, world, file)
+    require_named(phone, package)
     partition = world.device.layout.named(name)
     if partition is None:
         phone.stop("no-such-partition", name)

@@ -26,7 +26,7 @@ class FlashSet(Step):
 
     action: Literal["flash-set"]
     images: Annotated[tuple[SetImage, ...], Field(min_length=1, max_length=60)]
-    where: Literal["running", "other", "both", "a", "b"] = "running"
+    where: Literal["running", "other", "both", "a", "b", "each"] = "running"
     wipes: bool = False
 
     usual = (120, 900)

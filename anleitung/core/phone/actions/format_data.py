@@ -17,6 +17,7 @@ class FormatData(Step):
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "recovery")
         wipe_user_data(phone, world)
+        phone.copy("data.by", "running")
 
     def sentence(self, world: World) -> str:
         return _("Format data in the recovery, and type the word it asks for")

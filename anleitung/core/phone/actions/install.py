@@ -11,6 +11,7 @@ from anleitung.core.phone.demands import (
     require_in_set,
     require_link,
     require_mode,
+    require_named,
     require_on_storage,
     sides_of,
     switch_slot,
@@ -37,11 +38,14 @@ class Install(Step):
             require_at_hand(phone, world, self.file)
         else:
             require_on_storage(phone, self.file)
+        require_named(phone, package)
         _require_accepted(phone, world, package)
         tell_battery(phone)
         for side in sides_of(phone, world, package.writes_to):
             for part in package.writes:
                 write_content(phone, world, side, part, package)
+        if package.content is not None and package.content.on_data:
+            phone.set("data.part", package.content.family)
         if package.switches_slot:
             switch_slot(phone, world)
 

@@ -6,6 +6,7 @@ from typing import Literal
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.boot import start_system
 from anleitung.core.phone.demands import (
+    ask,
     leave_temporary,
     require_link,
     require_mode,
@@ -31,13 +32,12 @@ class Relock(Step):
             phone.find("relock-before-start", "")
         if phone.is_("unlock-switch", "off"):
             phone.find("relock-without-way-back", "")
-        phone.set("bootloader", "locked")
-        if world.device.unlocking.relock_wipes:
-            wipe_user_data(phone, world)
-        leave_temporary(phone)
-        start_system(phone, world)
+        if not ask(phone, world, "relock"):
+            relocked(phone, world)
 
     def sentence(self, world: World) -> str:
+        if world.device.asks_after("relock"):
+            return _("Lock the bootloader again")
         return _("Lock the bootloader again, and confirm it on the phone")
 
     def cautions(self, world: World) -> tuple[str, ...]:
@@ -46,3 +46,13 @@ class Relock(Step):
 
     def command_key(self) -> str | None:
         return "relock"
+
+
+def relocked(phone: Phone, world: World) -> None:
+    phone.set("bootloader", "locked")
+    if world.device.unlocking.lowers_content:
+        phone.set("protected-content", "full")
+    if world.device.unlocking.relock_wipes:
+        wipe_user_data(phone, world)
+    leave_temporary(phone)
+    start_system(phone, world)

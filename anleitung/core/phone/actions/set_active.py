@@ -7,12 +7,17 @@ from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import require_link, require_mode, switch_slot
 from anleitung.core.phone.world import Phone, World
 
-_NAMES = {"other": _("the other slot"), "a": _("slot a"), "b": _("slot b")}
+_NAMES = {
+    "other": _("the other slot"),
+    "a": _("slot a"),
+    "b": _("slot b"),
+    "each": _("the slot whose turn it is"),
+}
 
 
 class SetActive(Step):
     action: Literal["set-active"]
-    slot: Literal["other", "a", "b"]
+    slot: Literal["other", "a", "b", "each"]
 
     usual = (5, 20)
 

@@ -7,6 +7,7 @@ from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.actions.switch_setting import require_permission
 from anleitung.core.phone.boot import start_system
 from anleitung.core.phone.demands import (
+    ask,
     leave_temporary,
     require_link,
     require_mode,
@@ -36,13 +37,12 @@ class Unlock(Step):
             phone.stop("unlock-switch-off", "")
         if way in ("maker-code", "signed-file") and phone.is_("unlock-code", "none"):
             phone.stop("unlock-code-missing", "")
-        phone.set("bootloader", "unlocked")
-        wipe_user_data(phone, world)
-        if world.device.unlocking.then == "system":
-            leave_temporary(phone)
-            start_system(phone, world)
+        if not ask(phone, world, "unlock"):
+            unlocked(phone, world)
 
     def sentence(self, world: World) -> str:
+        if world.device.asks_after("unlock"):
+            return _("Unlock the bootloader")
         return _("Unlock the bootloader, and confirm it on the phone")
 
     def cautions(self, world: World) -> tuple[str, ...]:
@@ -50,3 +50,15 @@ class Unlock(Step):
 
     def command_key(self) -> str | None:
         return "unlock"
+
+
+def unlocked(phone: Phone, world: World) -> None:
+    phone.set("bootloader", "unlocked")
+    if world.device.hardware.fuse_trips == "unlock":
+        phone.set("warranty", "tripped")
+    if world.device.unlocking.lowers_content:
+        phone.set("protected-content", "lowered")
+    wipe_user_data(phone, world)
+    if world.device.unlocking.then == "system":
+        leave_temporary(phone)
+        start_system(phone, world)

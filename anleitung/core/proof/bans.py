@@ -1,0 +1,52 @@
+"""Bans that guard nothing: parts of the admission without which no phone would fare ill."""
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+from anleitung.core.conditions.model import Condition, atoms, conjuncts
+from anleitung.core.conditions.text import print_condition
+from anleitung.core.diagrams.run import Budget, DiagramAlgebra, run_all
+from anleitung.core.diagrams.space import Node
+from anleitung.core.phone.world import NOT_LISTED
+from anleitung.core.proof.compile import Compiled
+from anleitung.core.proof.finding import Severity
+from anleitung.core.proof.findings import BY_ID, guards_nothing
+from anleitung.core.proof.rules import Found
+
+# What was never tried on a build is not known to the model, so a ban on builds is never idle.
+_OF_BUILDS = frozenset({"base", "other-base", "build", "platform", "system-release"})
+
+
+def idle_bans(compiled: Compiled, possible: Node, budget: Budget | None = None) -> Iterator[Found]:
+    """Runs the guide once for all phones there are, admitted or not. possible: those there are."""
+    parts = conjuncts(compiled.bundle.guide.admission.condition)
+    asked = [p for p in parts if not {atom.fact for atom in atoms(p)} & _OF_BUILDS]
+    if not asked or not compiled.run.finished:
+        return
+    procedure, space = compiled.procedure, compiled.procedure.space
+    run = run_all(replace(procedure, admitted=possible), budget or Budget())
+    if not run.finished:
+        return
+    # Whoever is turned away on the way fares worse than who is at the door.
+    ill = space.minus(possible, run.alive[-1])
+    for (finding, _subject, _step), phones in run.findings.items():
+        if BY_ID[finding].severity is not Severity.NOTE:
+            ill = space.either(ill, phones)
+    for fact in ("base", "other-base"):
+        if fact in space.level_of:
+            ill = space.either(ill, space.where(space.var(fact), NOT_LISTED))
+    algebra = DiagramAlgebra(space, procedure.start.__getitem__)
+    holds = [space.where(compiled.bundle.world.formula(part).over(algebra), True) for part in parts]
+    for part, here in zip(parts, holds, strict=True):
+        if part not in asked:
+            continue
+        away = space.minus(possible, here)
+        for other in holds:
+            if other is not here:
+                away = space.both(away, other)
+        if away is not space.false and space.both(away, ill) is space.false:
+            yield _found(part)
+
+
+def _found(part: Condition) -> Found:
+    return Found(guards_nothing.FINDING.id, print_condition(part), "", None)
