@@ -11,7 +11,7 @@ from anleitung.core.documents.layout import Partition
 from anleitung.core.documents.package import Package
 
 # Raised whenever the same documents can give another proof, its words included: proofs are kept.
-MODEL_VERSION = "2"
+MODEL_VERSION = "3"
 
 NOT_LISTED = "not-listed"  # a build that the catalogue does not hold: admitted, never proved
 OTHER_SYSTEM_BUILD = "other-system"

@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import type { ReactNode } from "react";
 import { useParams, useSearchParams } from "react-router";
 import type { Page } from "../../api/client";
 import { Waiting } from "../../ui/Waiting";
@@ -15,6 +16,7 @@ import { newest, pageQuery, type Wanted } from "./pageQuery";
 import { SheetRows } from "./SheetRows";
 import { SlipsNote } from "./SlipsNote";
 import { SourceNote } from "./SourceNote";
+import { bySteps, SlipsContext, slipsQuery } from "./slips";
 import { TodayNote } from "./TodayNote";
 
 /** The guide sheet: one state of a guide, with all that the proof and the readers say of it. */
@@ -66,7 +68,9 @@ function OnePage(props: { codename: string; slug: string; wanted: Wanted; versio
           <DraftContext value={draftOf(data)}>
             <BenchContext value={toBench(data)}>
               <ContestContext value={data.contests}>
-                <SheetRows sheet={data.sheet} />
+                <WithSlips page={data}>
+                  <SheetRows sheet={data.sheet} />
+                </WithSlips>
               </ContestContext>
             </BenchContext>
           </DraftContext>
@@ -77,10 +81,15 @@ function OnePage(props: { codename: string; slug: string; wanted: Wanted; versio
   );
 }
 
+function WithSlips({ page, children }: { page: Page; children: ReactNode }) {
+  const slips = useQuery(slipsQuery(page));
+  return <SlipsContext value={bySteps(slips.data)}>{children}</SlipsContext>;
+}
+
 function toBench(page: Page): ToBench {
   const { codename, guide: slug } = page.sheet;
   const version = page.kind === "draft" ? "draft" : page.version;
-  return (facts, step) => benchPath({ codename, slug, version, facts, step });
+  return (facts, step, slip) => benchPath({ codename, slug, version, facts, step, slip });
 }
 
 function draftOf(page: Page): OpenDraft | undefined {

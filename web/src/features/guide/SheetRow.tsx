@@ -1,5 +1,6 @@
 import type { Row } from "../../api/client";
 import { FindingNote } from "./FindingNote";
+import { SlipMargin } from "./SlipMargin";
 import { StepPictures } from "./StepPictures";
 
 const STEPS_IN = ["", "pl-4", "pl-8", "pl-12", "pl-16"];
@@ -64,6 +65,7 @@ export function SheetRow(props: {
               explained={props.explained && props.isCurrent}
             />
           ))}
+          <SlipMargin step={row.id} isCurrent={props.isCurrent} />
         </div>
       </div>
     </li>

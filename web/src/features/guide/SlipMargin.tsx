@@ -1,0 +1,47 @@
+import { useContext } from "react";
+import { Link } from "react-router";
+import { BenchContext } from "./benchContext";
+import { SlipsContext } from "./slips";
+
+const HOWS: Record<string, string> = {
+  dead: "ends the phone",
+  lost: "loses what was not said to be lost",
+  stuck: "leaves the phone hanging",
+};
+
+/** The most dangerous slip at a step, in a line; all of it where one is. */
+export function SlipMargin({ step, isCurrent }: { step: string; isCurrent: boolean }) {
+  const { harm, why } = useContext(SlipsContext)(step);
+  const toBench = useContext(BenchContext);
+  return (
+    <>
+      {harm && (
+        <p className="mark mark-note">
+          <span className="text-soft">Slip: </span>
+          {harm.slip} –{" "}
+          <span className={harm.how === "stuck" ? "text-care" : "text-loss"}>{HOWS[harm.how]}</span>
+          {isCurrent && (
+            <>
+              . {harm.says} <span className="text-soft">Nearest: {harm.witness}.</span>{" "}
+              {toBench && (
+                <Link to={toBench(harm.facts, harm.step, harm.index)}>This slip on the bench</Link>
+              )}
+            </>
+          )}
+        </p>
+      )}
+      {why && (isCurrent || !why.needed) && (
+        <p className={`mark ${why.needed ? "mark-proved" : "mark-note"}`}>
+          {why.needed && <span className="text-soft">Without it: </span>}
+          {why.says}
+          {why.needed && (
+            <span className="text-soft">
+              {" "}
+              On {why.phones.toLocaleString("en")} of {why.of.toLocaleString("en")} kinds of phone.
+            </span>
+          )}
+        </p>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,34 @@
+import { queryOptions } from "@tanstack/react-query";
+import { createContext } from "react";
+import { answerOf, api, type Page, type Slips } from "../../api/client";
+
+export type Harm = Slips["harms"][number];
+export type Why = Slips["whys"][number];
+
+/** What is told in the margin of one step: the worst that one slip does there, and why it is there. */
+export type StepSlips = { harm?: Harm; why?: Why };
+
+export const SlipsContext = createContext<(step: string) => StepSlips>(() => ({}));
+
+export const slipsQuery = (page: Page) =>
+  queryOptions({
+    queryKey: ["slips", page.fingerprint],
+    enabled: page.sheet.finished,
+    queryFn: ({ signal }) =>
+      answerOf(
+        api.GET("/api/slips", {
+          params: {
+            query: { codename: page.sheet.codename, slug: page.sheet.guide, short: page.short },
+          },
+          signal,
+        }),
+      ),
+  });
+
+/** The harms come the worst first, so that the first of a step is its worst. */
+export function bySteps(slips: Slips | undefined): (step: string) => StepSlips {
+  return (step) => ({
+    harm: slips?.harms.find((each) => each.step === step),
+    why: slips?.whys.find((each) => each.step === step),
+  });
+}
