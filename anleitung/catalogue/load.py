@@ -10,6 +10,7 @@ from anleitung.catalogue.errors import NoSuchDocument
 from anleitung.catalogue.models import Entry, Version
 from anleitung.core.documents.build import Build
 from anleitung.core.documents.device import Device
+from anleitung.core.documents.program import Program
 from anleitung.core.documents.scheme import NamingScheme
 from anleitung.core.documents.system import SystemState
 from anleitung.core.documents.tool import Tool
@@ -69,6 +70,10 @@ def load_schemes() -> list[NamingScheme]:
 
 def load_tools() -> list[Tool]:
     return _all("tool", Tool)
+
+
+def load_programs() -> list[Program]:
+    return _all("program", Program)
 
 
 def load_systems(codename: str) -> list[SystemState]:

@@ -1,6 +1,8 @@
 """The demo's bundles: documents that several guides share are kept once and put together here."""
 
+import re
 from pathlib import Path
+from typing import Any
 
 import yaml
 
@@ -14,15 +16,29 @@ def guide_names(codename: str) -> list[str]:
     return sorted(p.name for p in (DATA / codename / "guides").iterdir())
 
 
+def faults(codename: str) -> dict[str, dict[str, Any]]:
+    """Slug of a faulty draft → the guide it is made of, its slip, and the finding it shows."""
+    path = DATA / codename / "faults.yaml"
+    found: dict[str, dict[str, Any]] = yaml.safe_load(path.read_text("utf-8"))
+    return found
+
+
 def bundle_files(codename: str, name: str) -> dict[str, bytes]:
-    """The files of one bundle: the guide with its prose, and those documents that it needs."""
+    """The files of one bundle: the guide with its prose, and those documents that it needs.
+
+    name: of a guide, or of a faulty draft.
+    """
     home = DATA / codename
-    guide_home = home / "guides" / name
+    fault = None if (home / "guides" / name).is_dir() else faults(codename)[name]
+    guide_home = home / "guides" / (fault["of"] if fault else name)
     files = {
         str(path.relative_to(guide_home)): path.read_bytes()
         for path in sorted(guide_home.rglob("*"))
         if path.is_file()
     }
+    if fault is not None:
+        files["guide.yaml"] = _with_slip(files["guide.yaml"].decode(), name, fault).encode()
+        files = {n: c for n, c in files.items() if not n.startswith(("prose/", "pictures/"))}
     guide = yaml.safe_load(files["guide.yaml"])
     for fixed in ("device.yaml", "builds.yaml"):
         files[fixed] = (home / fixed).read_bytes()
@@ -30,6 +46,7 @@ def bundle_files(codename: str, name: str) -> dict[str, bytes]:
     for folder, ids in (
         (home / "packages", guide.get("files", [])),
         (DATA / "tools", guide.get("tools", [])),
+        (DATA / "programs", guide.get("programs", [])),
         (DATA / "schemes", [scheme]),
     ):
         for each in ids:
@@ -37,13 +54,25 @@ def bundle_files(codename: str, name: str) -> dict[str, bytes]:
     return files
 
 
+def _with_slip(guide: str, name: str, fault: dict[str, Any]) -> str:
+    """Each text must stand there: a slip that misses would make the draft say nothing."""
+    for old, new in fault["change"]:
+        if old not in guide:
+            raise ValueError(f"{name}: the guide {fault['of']} does not hold {old[:60]!r}")
+        guide = guide.replace(old, new)
+    guide = re.sub(r"^id: .*$", f"id: {name}", guide, count=1, flags=re.M)
+    guide = re.sub(r"^title: .*$", f"title: {fault['title']}", guide, count=1, flags=re.M)
+    return re.sub(r"\n    pictures:\n      - sha256: .*?\n(?=  - )", "\n", guide, flags=re.S)
+
+
 def write_demo_bundles(home: Path) -> list[Path]:
     """Every bundle of the demo as a zip file below ``home``, to try the site and command with."""
     folder = home / "demo-bundles"
     folder.mkdir(parents=True, exist_ok=True)
     found = []
-    for name in guide_names(CODENAME):
-        path = folder / f"{name}.zip"
-        path.write_bytes(write_zip(bundle_files(CODENAME, name)))
-        found.append(path)
+    for codename in sorted(path.parent.name for path in DATA.glob("*/faults.yaml")):
+        for name in (*guide_names(codename), *faults(codename)):
+            path = folder / f"{codename}-{name}.zip"
+            path.write_bytes(write_zip(bundle_files(codename, name)))
+            found.append(path)
     return found

@@ -75,6 +75,7 @@ def with_documents(bundle: Bundle, changed: tuple[Address, ...]) -> Bundle:
         packages=bundle.packages,
         tools=tuple(new.get(("tool", "", t.id), t) for t in bundle.tools),
         schemes=tuple(new.get(("scheme", "", s.id), s) for s in bundle.schemes),
+        programs=tuple(new.get(("program", "", p.id), p) for p in bundle.programs),
     )
 
 

@@ -20,6 +20,8 @@ def catalogue_documents(bundle: Bundle) -> Iterator[tuple[Address, BaseModel]]:
         yield ("scheme", "", scheme.id), scheme
     for tool in bundle.tools:
         yield ("tool", "", tool.id), tool
+    for program in bundle.programs:
+        yield ("program", "", program.id), program
     yield ("device", codename, codename), bundle.device
     for build in bundle.builds:
         yield ("build", codename, build.build), build

@@ -15,7 +15,7 @@ from anleitung.core.documents.scheme import NamingScheme
 from anleitung.core.formats.check_document import FieldFault, InvalidDocument, check_document
 from anleitung.core.schemes.ambiguity import find_two_ways
 
-KINDS = ("device", "build", "scheme", "tool", "system")
+KINDS = ("device", "build", "scheme", "tool", "program", "system")
 
 
 def save_document(

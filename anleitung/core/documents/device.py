@@ -20,6 +20,7 @@ class Variant(Document):
     market_names: Annotated[tuple[ShortText, ...], Field(max_length=40)] = Field(
         default=(), title="Sold only as"
     )
+    processor: ShortText | None = Field(default=None, title="Processor family")
 
 
 class RegionName(Document):
@@ -40,6 +41,7 @@ class OtherSystem(Document):
         tuple[Annotated[int, Field(ge=1, le=999)], ...], Field(min_length=1, max_length=20)
     ]
     releases: Annotated[tuple[BuildString, ...], Field(max_length=40)] = ()
+    recovery: Id | None = Field(default=None, title="Recovery that comes with it")
 
 
 class Hardware(Document):
@@ -72,6 +74,7 @@ class StockHabits(Document):
         default=False, title="Raises the rollback index after an update"
     )
     updates_itself: bool = Field(default=False, title="Updates itself")
+    encrypts_data: bool = Field(default=False, title="Encrypts the user data")
 
 
 class Device(Document):

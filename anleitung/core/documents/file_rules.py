@@ -128,3 +128,8 @@ def _parts(version: str) -> tuple[int, ...]:
 
 def _among(version: str, others: tuple[str, ...]) -> bool:
     return _parts(version) in map(_parts, others)
+
+
+def not_older(version: str, least: str) -> bool:
+    """Both numbers with dots; 4.2 is 4.2.0."""
+    return _parts(version) >= _parts(least)

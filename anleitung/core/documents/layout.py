@@ -40,6 +40,9 @@ class Layout(Document):
     container: Id | None = Field(
         default=None, title="Container", description="Partition that holds the resizable ones"
     )
+    system_slots: Annotated[int, Field(ge=0, le=8)] = Field(
+        default=0, title="Further systems that can stand beside the stock one"
+    )
     container_size: Bytes | None = Field(default=None, title="Size of the container in bytes")
     own_keys: bool = Field(default=False, title="Starts what the owner's own key signed")
     partitions: Annotated[tuple[Partition, ...], Field(min_length=1, max_length=60)]

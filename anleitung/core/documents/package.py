@@ -33,6 +33,9 @@ PackageRole = Literal[
     "ramdisk",
     "verity",
     "root",
+    "encryption-release",
+    "app",
+    "script",
     "kernel",
     "host-tool",
     "driver",
@@ -50,7 +53,8 @@ class Content(Document):
     the key that the phone's owner can enrol);
     recovery: the recovery that this image makes the phone enter. on_data: its installer puts a
     part of it on the user data, so that data made anew afterwards takes it away. data_by: it
-    starts only on user data made anew by one of these recoveries.
+    starts only on user data made anew by one of these recoveries. root: the root that runs with
+    it. forces_encryption: its system encrypts the user data at the first start.
     """
 
     family: Id
@@ -62,6 +66,8 @@ class Content(Document):
     data_by: Annotated[tuple[Id, ...], Field(max_length=10)] = Field(
         default=(), title="Wants user data made anew by"
     )
+    root: Id | None = Field(default=None, title="Root program that runs with it")
+    forces_encryption: bool = Field(default=False, title="Encrypts the user data")
 
 
 class Package(Document):
@@ -124,6 +130,19 @@ class Package(Document):
     )
     demands: Typed | None = Field(
         default=None, description="What its installer checks before it writes anything"
+    )
+    takes_data: bool = Field(default=False, title="Its writing takes the user data")
+    unpack: Literal["never", "before", "free"] = Field(
+        default="free", title="Unpacked", description="never: as it is; before: before it is used"
+    )
+    least_recovery: Version | None = Field(
+        default=None, title="Least version of the recovery that installs it"
+    )
+    needs_mounted: Annotated[tuple[Id, ...], Field(max_length=10)] = Field(
+        default=(), title="Partitions that must be mounted"
+    )
+    before_first_start: bool = Field(
+        default=False, title="Goes in before the first start of the system"
     )
     installed_by: Annotated[tuple[Id, ...], Field(max_length=40)] = Field(
         default=(), description="Recoveries that accept it"

@@ -15,6 +15,7 @@ After = Literal[
     "enter.userspace",
     "enter.recovery",
     "enter.download",
+    "second",
 ]
 
 

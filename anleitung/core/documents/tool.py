@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 from pydantic import Field, field_validator, model_validator
 
 from anleitung.core.documents.base import Document, Id, ShortText
+from anleitung.core.documents.message import Message
 
 _PLACE = re.compile(r"\{([a-z_]*)\}")
 PLACES = frozenset({"file", "partition"})
@@ -19,6 +20,9 @@ class Host(Document):
     note: ShortText | None = None
     needs: Annotated[tuple[ShortText, ...], Field(max_length=10)] = Field(
         default=(), title="Drivers and permissions it needs", description="one a line"
+    )
+    driver: Id | None = Field(
+        default=None, title="Package of the driver without which it sees no phone"
     )
 
 
@@ -36,15 +40,28 @@ class FileSlot(Document):
     id: Id
     name: ShortText
     takes: ShortText = Field(title="What belongs in it")
+    writes: Annotated[tuple[Id, ...], Field(max_length=60)] = Field(
+        default=(), title="Writes the partitions", description="none: those that the file names"
+    )
 
 
 class WindowOption(Document):
     """An option of the window with the value that is right, and why."""
 
     name: ShortText
+    id: Id | None = Field(default=None, title="Short name", description="to set it in a step")
     right: ShortText = Field(title="Right value")
     why: ShortText
     kept: bool = Field(default=False, title="Keeps its value from last time")
+    does: Literal["restart", "repartition", "wipe-data", "lock", "keep-data", "unique"] | None = (
+        Field(default=None, title="What it does while it is on")
+    )
+
+    @model_validator(mode="after")
+    def _can_be_set(self) -> "WindowOption":
+        if self.does is not None and (self.id is None or self.right not in ("on", "off")):
+            raise ValueError(f"{self.name}: what does something has a short name, and is on or off")
+        return self
 
 
 class Window(Document):
@@ -52,6 +69,12 @@ class Window(Document):
 
     slots: Annotated[tuple[FileSlot, ...], Field(min_length=1, max_length=12)]
     options: Annotated[tuple[WindowOption, ...], Field(max_length=20)] = ()
+    mode: Literal["download", "emergency", "bootloader"] = Field(
+        default="download", title="Mode in which it writes"
+    )
+    checks_signer: bool = Field(
+        default=True, title="A locked phone takes only what the maker signed"
+    )
     starts_by: ShortText = Field(title="What starts the writing")
     worked: ShortText = Field(title="What is seen when it worked")
 
@@ -75,6 +98,16 @@ class Tool(Document):
         default={}, description="{file} and {partition} stand for what the step names"
     )
     window: Window | None = None
+    package: Id | None = Field(default=None, title="Package in which it comes")
+    minds: Annotated[
+        tuple[Literal["several-phones", "other-program"], ...], Field(max_length=2)
+    ] = Field(default=(), title="Is disturbed by", description="what else is on the cable or host")
+    refuses_signs: Annotated[str, Field(max_length=40)] = Field(
+        default="", title="Signs that a file name must not have for it"
+    )
+    messages: Annotated[tuple[Message, ...], Field(max_length=40)] = Field(
+        default=(), title="Texts that it is known to show"
+    )
 
     @field_validator("commands")
     @classmethod
@@ -100,6 +133,9 @@ class Tool(Document):
             if set(patterns) != hosts:
                 raise ValueError(f"{key}: one command for each of {', '.join(sorted(hosts))}")
         return self
+
+    def host(self, wanted: str) -> Host | None:
+        return next((h for h in self.hosts if h.id == wanted), None)
 
     def command(self, key: str, host: str, values: dict[str, str]) -> str | None:
         """The command as typed on that host, or None where this tool has no such command."""

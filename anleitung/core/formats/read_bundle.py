@@ -13,6 +13,7 @@ from anleitung.core.documents.base import FORMAT, MAX_PROSE, normal_text
 from anleitung.core.documents.build import BuildList
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.package import Package
+from anleitung.core.documents.program import Program
 from anleitung.core.documents.scheme import NamingScheme
 from anleitung.core.documents.tool import Tool
 from anleitung.core.errors import AnleitungError
@@ -30,7 +31,7 @@ INTRODUCTION = "_introduction"
 
 _KNOWN = re.compile(
     r"guide\.yaml|device\.yaml|builds\.yaml|SHA256SUMS"
-    r"|(packages|tools|schemes)/[a-z0-9-]+\.yaml|prose/(_introduction|[a-z0-9-]+)\.md"
+    r"|(packages|tools|schemes|programs)/[a-z0-9-]+\.yaml|prose/(_introduction|[a-z0-9-]+)\.md"
 )
 _PICTURE = re.compile(r"pictures/[0-9a-f]{64}\.(png|webp)")
 _Document = TypeVar("_Document", bound=BaseModel)
@@ -138,11 +139,12 @@ def read_bundle(files: Mapping[str, bytes], held: Container[str] = frozenset()) 
     packages = reader.documents("packages/", texts, Package)
     tools = reader.documents("tools/", texts, Tool)
     schemes = reader.documents("schemes/", texts, NamingScheme)
+    programs = reader.documents("programs/", texts, Program)
     guide = reader.document("guide.yaml", texts.get("guide.yaml"), Guide)
     if reader.faults or guide is None or device is None or builds is None:
         raise InvalidBundle(reader.faults)
     guide = reader.with_prose(guide, texts)
-    bundle = Bundle(guide, device, builds.builds, packages, tools, schemes)
+    bundle = Bundle(guide, device, builds.builds, packages, tools, schemes, programs)
     for mismatch in bundle.mismatches():
         reader.fault_at(mismatch.file, mismatch.at, mismatch.message)
     reader.compare_checksums(texts.get(CHECKSUMS), packages)

@@ -8,6 +8,7 @@ from anleitung.core.documents.base import FORMAT
 from anleitung.core.documents.build import Build, BuildList
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.package import Package
+from anleitung.core.documents.program import Program
 from anleitung.core.documents.scheme import NamingScheme
 from anleitung.core.documents.system import SystemState
 from anleitung.core.documents.tool import Tool
@@ -23,6 +24,7 @@ DOCUMENTS: dict[str, type[BaseModel]] = {
     "scheme": NamingScheme,
     "build": Build,
     "system": SystemState,
+    "program": Program,
 }
 NAMES = (*DOCUMENTS, "proof")
 

@@ -33,6 +33,8 @@ def write_bundle(bundle: Bundle, pictures: Iterable[Kept] = ()) -> dict[str, byt
         files[f"tools/{tool.id}.yaml"] = _yaml(as_typed(tool))
     for scheme in bundle.schemes:
         files[f"schemes/{scheme.id}.yaml"] = _yaml(as_typed(scheme))
+    for program in bundle.programs:
+        files[f"programs/{program.id}.yaml"] = _yaml(as_typed(program))
     for name, text in prose.items():
         files[f"prose/{name}.md"] = text + "\n"
     digests = {p.name: p.sha256 for p in bundle.packages if p.sha256}

@@ -10,6 +10,7 @@ from anleitung.core.documents.base import Fingerprint, body_of, fingerprint_of
 from anleitung.core.documents.build import Build
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.package import Package
+from anleitung.core.documents.program import Program
 from anleitung.core.documents.scheme import NamingScheme
 from anleitung.core.documents.tool import Tool
 from anleitung.core.guide.document import EACH, SLOTS, Branch, Choose, EachSlot, Guide, rows_of
@@ -26,6 +27,7 @@ from anleitung.core.schemes.decode import (
     Reader,
 )
 from anleitung.core.schemes.place import place_builds
+from anleitung.core.sheet.cautions import CAUTIONS
 
 Location = tuple[str | int, ...]
 
@@ -49,11 +51,13 @@ class Bundle:
     packages: tuple[Package, ...]
     tools: tuple[Tool, ...]
     schemes: tuple[NamingScheme, ...] = ()
+    programs: tuple[Program, ...] = ()
 
     def __post_init__(self) -> None:
         object.__setattr__(self, "builds", tuple(sorted(self.builds, key=_build_key)))
         object.__setattr__(self, "packages", tuple(sorted(self.packages, key=lambda p: p.id)))
         object.__setattr__(self, "tools", tuple(sorted(self.tools, key=lambda t: t.id)))
+        object.__setattr__(self, "programs", tuple(sorted(self.programs, key=lambda p: p.id)))
         object.__setattr__(self, "schemes", tuple(sorted(self.schemes, key=lambda s: s.id)))
 
     def with_guide(self, guide: Guide) -> "Bundle":
@@ -84,6 +88,7 @@ class Bundle:
         found |= {f"package/{p.id}": body_of(p) for p in self.packages}
         found |= {f"tool/{t.id}": body_of(t) for t in self.tools}
         found |= {f"scheme/{s.id}": body_of(s) for s in self.schemes}
+        found |= {f"program/{p.id}": body_of(p) for p in self.programs}
         return found
 
     @cached_property
@@ -107,6 +112,8 @@ class Bundle:
         """The file set is what the guide lists; a package beside it is not in the set."""
         order = build_order(self.placed)
         listed = {p.id: p for p in self.packages if p.id in self.guide.files}
+        # As the guide lists them: the first that has a command for a step is the one.
+        tools = tuple(t for name in self.guide.tools for t in self.tools if t.id == name)
         return World(
             device=self.device,
             builds=self.placed,
@@ -114,7 +121,11 @@ class Bundle:
             options=self.options,
             declared=frozenset(self.guide.promise.loses),
             order=order,
-            vocabulary=vocabulary(self.device, self.placed, self.options, order),
+            vocabulary=vocabulary(
+                self.device, self.placed, self.options, order, self.programs, tools
+            ),
+            programs={p.id: p for p in self.programs},
+            tools={t.id: t for t in tools},
         )
 
     @cached_property
@@ -188,9 +199,14 @@ class Bundle:
                 ("codename",),
                 f"the guide is for {guide.codename}, the device is {self.device.codename}",
             )
+        for caution in guide.caution_words:
+            if caution not in CAUTIONS:
+                says = f"no caution is called {caution}; known: {', '.join(CAUTIONS)}"
+                yield Mismatch("guide.yaml", ("caution_words", caution), says)
         for what, named, there in (
             ("files", guide.files, {p.id for p in self.packages}),
             ("tools", guide.tools, {t.id for t in self.tools}),
+            ("programs", guide.programs, {p.id for p in self.programs}),
         ):
             for i, name in enumerate(named):
                 if name not in there:

@@ -79,6 +79,7 @@ class Option(Document):
     id: Id
     ask: ShortText
     choices: Annotated[tuple[Choice, ...], Field(min_length=2, max_length=12)]
+    advice: ShortText | None = Field(default=None, description="what the author would choose, why")
 
 
 class Promise(Document):
@@ -99,11 +100,15 @@ class Guide(Document):
     title: ShortText
     summary: ShortText
     introduction: Prose = ""
+    caution_words: Annotated[dict[Id, ShortText], Field(max_length=30)] = Field(
+        default={}, description="cautions in the author's words, by id; none can be left out"
+    )
     admission: Typed
     promise: Promise
     options: Annotated[tuple[Option, ...], Field(max_length=12)] = ()
     files: Annotated[tuple[Id, ...], Field(max_length=100)] = ()
     tools: Annotated[tuple[Id, ...], Field(max_length=10)] = ()
+    programs: Annotated[tuple[Id, ...], Field(max_length=20)] = ()
     steps: Annotated[tuple[AnyStep, ...], Field(min_length=1, max_length=MAX_STEPS)]
 
     @model_validator(mode="after")
@@ -113,6 +118,7 @@ class Guide(Document):
             ("option", [o.id for o in self.options]),
             ("file", list(self.files)),
             ("tool", list(self.tools)),
+            ("program", list(self.programs)),
         ):
             seen: set[str] = set()
             for name in ids:

@@ -18,4 +18,5 @@ def idle_files(guide: Guide, packages: Iterable[Package]) -> tuple[Package, ...]
         for file in row.step.used_files()
     }
     used |= {p.derived.source for p in listed if p.derived}
-    return tuple(p for p in listed if p.id not in used)
+    # A program of the computer is used by being there.
+    return tuple(p for p in listed if p.id not in used and p.role != "host-tool")

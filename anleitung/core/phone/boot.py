@@ -38,6 +38,7 @@ def check_start(phone: Phone, world: World) -> NoStart | None:
         or _check_lock(phone, world)
         or _check_system(phone, world)
         or _check_base(phone, world)
+        or _check_release(phone, world)
         or _check_data(phone, world)
     )
 
@@ -92,6 +93,18 @@ def _check_system(phone: Phone, world: World) -> NoStart | None:
     return None
 
 
+def _check_release(phone: Phone, world: World) -> NoStart | None:
+    """Some recoveries change what a system that forces encryption starts from."""
+    wanting = frozenset(p.id for p in world.recoveries if p.wants_release)
+    if not wanting or phone.is_(f"cur.{world.system}.forces", "no"):
+        return None
+    if not phone.isin(f"cur.{world.recovery_home}.recovery", wanting):
+        return None
+    if phone.is_(f"cur.{world.first_ramdisk}.release", "no"):
+        return NoStart(STUCK, "encryption-not-released", "")
+    return None
+
+
 def _check_data(phone: Phone, world: World) -> NoStart | None:
     main = world.system
     if not phone.is_(f"cur.{main}.on-data", "none") and not phone.same(
@@ -132,6 +145,7 @@ def start_system(phone: Phone, world: World) -> None:
         phone.end(refusal.how, refusal.finding, refusal.subject)
     main = f"cur.{world.system}"
     phone.set("mode", "system")
+    phone.set("which", "first")
     phone.set("running", "none")
     phone.set("seen-to-start", True)
     phone.set("unsettled", "none")
@@ -148,6 +162,7 @@ def start_system(phone: Phone, world: World) -> None:
     elif phone.is_("screen-lock", "set") and not phone.same("data.build", f"{main}.build"):
         phone.find("screen-lock-left-on", "")
     phone.copy("data.build", f"{main}.build")
+    _start_apps(phone, world)
     _stock_habits(phone, world)
 
 
@@ -166,12 +181,35 @@ def _first_start(phone: Phone, world: World) -> None:
     """The first start makes new user data, and developer settings begin anew."""
     phone.set("data.state", "fresh")
     phone.set("data.by", ANY_RECOVERY)
+    forces = f"cur.{world.system}.forces"
+    phone.join(_encrypted, "data.encrypted", forces, f"cur.{world.first_ramdisk}.release")
     phone.copy("data.family", f"cur.{world.system}.family")
     phone.copy("data.platform", f"cur.{world.system}.platform")
     phone.set("debugging", "off")
     phone.map(unconfirmed, "link", "link")
     if phone.is_("account", "asked-for") and phone.is_(f"cur.{world.system}.family", "stock"):
         phone.find("account-asked-for", "")
+
+
+def _start_apps(phone: Phone, world: World) -> None:
+    """Root offers its manager, and what waited for a restart is done with it."""
+    for app in world.apps:
+        slot = f"app.{app.id}"
+        phone.map(_active_if_waiting, slot, slot)
+        if app.kind == "manager":
+            phone.join(_offered_with_root, slot, slot, f"cur.{world.first_ramdisk}.root")
+
+
+def _active_if_waiting(app: str) -> str:
+    return "active" if app == "waiting" else app
+
+
+def _offered_with_root(app: str, root: str) -> str:
+    return "offered" if (app, root) == ("none", "present") else app
+
+
+def _encrypted(forces: str, release: str) -> str:
+    return "yes" if (forces, release) == ("yes", "no") else "no"
 
 
 def _stock_habits(phone: Phone, world: World) -> None:

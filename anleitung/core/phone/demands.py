@@ -29,6 +29,11 @@ def require_link(phone: Phone, *, confirmed: bool = False) -> None:
         phone.stop("no-link", "cable")
 
 
+def lock_modes(world: World) -> tuple[str, ...]:
+    """The modes in which the lock is opened and closed: the bootloader, or download mode."""
+    return ("bootloader",) if "bootloader" in world.modes else ("download",)
+
+
 def ask(phone: Phone, world: World, after: str) -> bool:
     """Whether the phone asks before it goes on; the answer then does what was asked for."""
     question = next((q for q in world.device.questions if q.after == after), None)
@@ -62,6 +67,25 @@ def require_named(phone: Phone, package: Package) -> None:
         phone.stop("file-of-another-name", package.id)
 
 
+def require_way(phone: Phone, package: Package, way: str) -> None:
+    """The file may reach the phone in this way."""
+    if way in {forbidden.way for forbidden in package.forbidden}:
+        phone.stop("forbidden-way", package.id)
+
+
+def require_card(phone: Phone, world: World) -> None:
+    if not world.device.hardware.card_slot:
+        phone.stop("no-card-slot", "")
+
+
+def require_unpacked(phone: Phone, package: Package) -> None:
+    """As it must be when it is used: whole, or unpacked."""
+    if package.unpack == "before" and phone.is_(f"packed.{package.id}", "packed"):
+        phone.stop("file-not-unpacked", package.id)
+    if package.unpack == "never" and phone.is_(f"packed.{package.id}", "unpacked"):
+        phone.stop("file-unpacked", package.id)
+
+
 def require_on_storage(phone: Phone, file: str) -> None:
     if phone.is_(f"internal.{file}", "wiped"):
         phone.stop("file-wiped", file)
@@ -83,6 +107,10 @@ def write_content(phone: Phone, world: World, side: str, part: str, package: Pac
         phone.stop("content-not-described", package.id)
     require_room(phone, world, partition, package)
     name = world.where(side, partition)
+    if package.role == "add-on":
+        # It goes in beside what stands there, and takes nothing of it away.
+        phone.set("seen-to-start", False)
+        return
     if phone.is_(f"{name}.unread", True):
         phone.find("overwritten-unread", part)
     _put(phone, world, name, partition, package)
@@ -102,6 +130,10 @@ def _put(phone: Phone, world: World, name: str, partition: Partition, package: P
         phone.set(f"{name}.needs", package.least_base or NO_NEED)
         phone.set(f"{name}.data-by", ",".join(content.data_by) or ANY_RECOVERY)
         phone.set(f"{name}.on-data", content.family if content.on_data else "none")
+        phone.set(f"{name}.forces", "yes" if content.forces_encryption else "no")
+    if partition.name == world.first_ramdisk:
+        phone.set(f"{name}.root", "present" if content.root else "none")
+        phone.set(f"{name}.release", "no")
     if partition.name == world.recovery_home:
         phone.set(f"{name}.recovery", content.recovery or "none")
 
@@ -129,6 +161,10 @@ def empty_partition(phone: Phone, world: World, side: str, partition: Partition)
         phone.set(f"{name}.needs", NO_NEED)
         phone.set(f"{name}.data-by", ANY_RECOVERY)
         phone.set(f"{name}.on-data", "none")
+        phone.set(f"{name}.forces", "no")
+    if partition.name == world.first_ramdisk:
+        phone.set(f"{name}.root", "none")
+        phone.set(f"{name}.release", "no")
     if partition.name == world.recovery_home:
         phone.set(f"{name}.recovery", "none")
     phone.set("seen-to-start", False)
@@ -145,6 +181,9 @@ def sides_of(phone: Phone, world: World, where: str) -> tuple[str, ...]:
     return {"other": ("other",), "both": ("cur", "other")}[where]
 
 
+_OF_SYSTEM = ["platform", "needs", "data-by", "on-data", "forces"]
+
+
 def switch_slot(phone: Phone, world: World) -> None:
     """The other slot becomes the running one: the contents change places, nothing is read.
 
@@ -154,7 +193,8 @@ def switch_slot(phone: Phone, world: World) -> None:
         if part.once:
             continue
         fields = ["family", "build", "signer", "fits", "unread"]
-        fields += ["platform", "needs", "data-by", "on-data"] if part.role == "system" else []
+        fields += _OF_SYSTEM if part.role == "system" else []
+        fields += ["root", "release"] if part.name == world.first_ramdisk else []
         fields += ["recovery"] if part.name == world.recovery_home else []
         for field in fields:
             phone.swap(f"cur.{part.name}.{field}", f"other.{part.name}.{field}")
@@ -170,8 +210,10 @@ def other_letter(letter: str) -> str:
     return "b" if letter == "a" else "a"
 
 
-def leave_temporary(phone: Phone) -> None:
-    """Whatever was only booted once is gone with the next restart."""
+def leave_temporary(phone: Phone, world: World) -> None:
+    """Whatever was only booted once is gone with the next restart, and nothing stays mounted."""
+    for name in world.mountable:
+        phone.set(f"mounted.{name}", "no")
     phone.map(_gone_if_running, "temporary", "temporary")
 
 
@@ -211,6 +253,9 @@ def wipe_apps(phone: Phone, world: World) -> None:
     phone.set("screen-lock", "none")
     phone.map(_asked_for, "account", "account")
     phone.map(unconfirmed, "link", "link")
+    for app in world.apps:
+        phone.set(f"app.{app.id}", "none")
+        phone.set(f"granted.{app.id}", "no")
     if world.device.stock.resets_switches:
         phone.map(_off_while_locked, "unlock-switch", "bootloader")
 

@@ -1,20 +1,36 @@
 """The start facts: every property in which two phones of a codename can differ at the start."""
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Iterator, Mapping
 
 from anleitung.core.diagrams.space import Fact, Kind, Node, OneOf, Space
 from anleitung.core.documents.build import Build
 from anleitung.core.documents.device import Device
+from anleitung.core.documents.program import Program
+from anleitung.core.documents.tool import Tool
 from anleitung.core.phone.world import NOT_LISTED
 
-MODES = ("system", "off", "bootloader", "userspace", "recovery", "stuck", "dead")
+MODES = (
+    "system",
+    "off",
+    "bootloader",
+    "userspace",
+    "recovery",
+    "download",
+    "emergency",
+    "stuck",
+    "dead",
+)
 
 # Read by other names, or not at all.
-HIDDEN = ("fuse", "system", "system-platform", "system-release", "base", "other-base")
+HIDDEN = ("fuse", "root", "system", "system-platform", "system-release", "base", "other-base")
 
 
 def start_facts(
-    device: Device, builds: tuple[Build, ...], options: Mapping[str, tuple[str, ...]]
+    device: Device,
+    builds: tuple[Build, ...],
+    options: Mapping[str, tuple[str, ...]],
+    programs: Iterable[Program] = (),
+    tools: Iterable[Tool] = (),
 ) -> list[Fact]:
     """In their fixed order, with the usual phone as default."""
     listed = tuple(b.build for b in builds)
@@ -45,11 +61,50 @@ def start_facts(
         Fact("base", (*listed, NOT_LISTED), device.usual_build, 2),
         Fact("other-base", (*listed, NOT_LISTED), device.usual_build, 1) if dual else None,
     ]
+    if any(p.kind == "root" for p in programs):
+        found.append(Fact("root", ("none", "present"), "none", 3))
+    found += _of_host(tuple(tools))
     found += [
         Fact(f"option.{name}", choices, choices[0], 1, Kind.OPTION)
         for name, choices in options.items()
     ]
     return [fact for fact in found if fact is not None]
+
+
+def _of_host(tools: tuple[Tool, ...]) -> Iterator[Fact]:
+    """What differs on the computer: only what some tool of the guide minds."""
+    hosts = tuple(dict.fromkeys(h.id for t in tools for h in t.hosts))
+    if hosts_matter(tools):
+        yield Fact("host", hosts, hosts[0], 2)
+    if any(h.driver for t in tools for h in t.hosts):
+        yield Fact("driver", ("there", "none"), "there", 2)
+    minded = {what for t in tools for what in t.minds}
+    if "several-phones" in minded:
+        yield Fact("other-phone", ("none", "plugged-in"), "none", 2)
+    if "other-program" in minded:
+        yield Fact("other-program", ("none", "holds-the-link"), "none", 2)
+    for tool in tools:
+        if tool.package is not None:
+            yield Fact(f"tool.{tool.id}", ("right", "other", "none"), "right", 2)
+
+
+def hosts_matter(tools: Iterable[Tool]) -> bool:
+    """Whether one host system fares otherwise than another: a driver, or a tool it does not run."""
+    listed = tuple(tools)
+    runs = {frozenset(h.id for h in t.hosts) for t in listed}
+    return len(runs) > 1 or any(h.driver for t in listed for h in t.hosts)
+
+
+def kept_options(programs: Iterable[Program], tools: Iterable[Tool]) -> list[tuple[str, str]]:
+    """(program or tool, option) of every switch that stands as somebody left it."""
+    found = [(p.id, o.id) for p in programs for o in p.options if o.usual is None]
+    return found + [
+        (t.id, o.id)
+        for t in tools
+        if t.window is not None
+        for o in t.window.options
+        if o.kept and o.does is not None and o.id is not None
+    ]
 
 
 def _of_other_systems(device: Device) -> list[Fact]:

@@ -6,11 +6,13 @@ slots stands under ``cur``.
 """
 
 from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
 from typing import Any
 
 from anleitung.core.diagrams.run import State
 from anleitung.core.diagrams.space import Node, Space
-from anleitung.core.phone.facts import HIDDEN
+from anleitung.core.documents.device import Device
+from anleitung.core.phone.facts import HIDDEN, kept_options
 from anleitung.core.phone.world import (
     ANY_RECOVERY,
     ANY_VARIANT,
@@ -46,6 +48,9 @@ def start_state(space: Space, world: World, branches: Iterable[str]) -> State:
         put(f"host.{file}", "absent")
         put(f"internal.{file}", "absent")
         put(f"called.{file}", world.packages[file].name)
+        put(f"card.{file}", "absent")
+        put(f"packed.{file}", "packed")
+    _put_programs(state, space, world)
     put("warranty", "intact")
     put("protected-content", "full")
     if world.device.hardware.fuse_trips:
@@ -58,6 +63,7 @@ def start_state(space: Space, world: World, branches: Iterable[str]) -> State:
     main = f"cur.{world.system}"
     state["data.family"] = state[f"{main}.family"]
     state["data.platform"] = state[f"{main}.platform"]
+    put("data.encrypted", "yes" if world.device.stock.encrypts_data else "no")
     state["data.by"] = space.leaf(ANY_RECOVERY)
     state["data.part"] = space.leaf("none")
     state["data.build"] = state[f"{main}.build"]
@@ -79,6 +85,12 @@ _SIMPLE: tuple[tuple[str, Any], ...] = (
     ("unsettled", "none"),
     ("base-drifts", False),
     ("battery-told", False),
+    ("host-sees", "no"),
+    ("which", "first"),
+    ("second.state", "none"),
+    ("second.size", 0),
+    ("second.family", "none"),
+    ("battery-in", True),
     ("auto-update", "off"),
     ("update", "none"),
 )
@@ -111,14 +123,40 @@ def _put_contents(state: dict[str, Node], space: Space, world: World) -> None:
             state[f"{name}.needs"] = space.leaf(NO_NEED)
             state[f"{name}.data-by"] = space.leaf(ANY_RECOVERY)
             state[f"{name}.on-data"] = space.leaf("none")
+            forces = "yes" if device.stock.encrypts_data else "no"
+            state[f"{name}.forces"] = space.ite(is_stock, space.leaf(forces), space.leaf("no"))
+        if part.name == world.first_ramdisk:
+            state[f"{name}.release"] = space.leaf("no")
+            has = name.startswith("cur.") and "root" in space.level_of
+            root = space.var("root") if has else space.leaf("none")
+            state[f"{name}.root"] = root
+            rooted = space.where(root, "present")
+            state[f"{name}.signer"] = space.ite(
+                rooted, space.leaf("other"), state[f"{name}.signer"]
+            )
         if part.name == world.recovery_home:
-            own = space.map(_own_recovery, system)
+            own = space.map(_OwnRecovery.of(device), system)
             state[f"{name}.recovery"] = space.ite(is_stock, space.leaf("stock"), own)
 
 
 def content_level(bootloader: str) -> str:
     """Films and music under protection come in lower quality while the bootloader is open."""
     return "full" if bootloader == "locked" else "lowered"
+
+
+def _put_programs(state: dict[str, Node], space: Space, world: World) -> None:
+    """Apps, the switches of programs and windows, and what of them is mounted."""
+    for app in world.apps:
+        state[f"app.{app.id}"] = space.leaf("none")
+        state[f"granted.{app.id}"] = space.leaf("no")
+    for name in world.mountable:
+        state[f"mounted.{name}"] = space.leaf("no")
+    for owner, option in kept_options(world.programs.values(), world.tools.values()):
+        state[f"set.{owner}.{option}"] = space.var(f"kept.{owner}.{option}")
+    for program in world.programs.values():
+        for switch in program.options:
+            if switch.usual is not None:
+                state[f"set.{program.id}.{switch.id}"] = space.leaf(switch.usual)
 
 
 class _Lookup:
@@ -152,5 +190,15 @@ def index_of(world: World) -> Index:
     return Index(world.indexes)
 
 
-def _own_recovery(system: str) -> str:
-    return f"of-{system}"
+@dataclass(frozen=True, slots=True)
+class _OwnRecovery:
+    """The recovery that comes with a system, by its document; equal for equal parts."""
+
+    by_system: tuple[tuple[str, str], ...]
+
+    @classmethod
+    def of(cls, device: Device) -> "_OwnRecovery":
+        return cls(tuple((s.id, s.recovery) for s in device.other_systems if s.recovery))
+
+    def __call__(self, system: str) -> str:
+        return dict(self.by_system).get(system, f"of-{system}")

@@ -5,6 +5,8 @@ from collections.abc import Mapping
 from anleitung.core.conditions.model import Order, Term, Vocabulary
 from anleitung.core.documents.build import Build
 from anleitung.core.documents.device import Device
+from anleitung.core.documents.program import Program
+from anleitung.core.documents.tool import Tool
 from anleitung.core.phone.facts import HIDDEN, MODES, start_facts
 from anleitung.core.phone.world import COPIES, LOSSES
 
@@ -14,6 +16,8 @@ def vocabulary(
     builds: tuple[Build, ...],
     options: Mapping[str, tuple[str, ...]],
     order: Order,
+    programs: tuple[Program, ...] = (),
+    tools: tuple[Tool, ...] = (),
 ) -> Vocabulary:
     layout = device.layout
     firmware = layout.with_role("firmware")
@@ -22,7 +26,7 @@ def vocabulary(
     listed = frozenset(b.build for b in builds)
     terms: dict[str, Term] = {
         fact.name: Term((fact.name,), values=frozenset(fact.values))
-        for fact in start_facts(device, builds, options)
+        for fact in start_facts(device, builds, options, programs, tools)
         if fact.name not in HIDDEN
     }
     platforms = sorted(
@@ -56,6 +60,15 @@ def vocabulary(
         terms[loss] = Term((loss,), values=frozenset({"present", "gone"}))
     terms["warranty"] = Term(("warranty",), values=frozenset({"intact", "tripped"}))
     terms["protected-content"] = Term(("protected-content",), values=frozenset({"full", "lowered"}))
+    if layout.system_slots:
+        terms["second"] = Term(("second.family",))
+        terms["running-system"] = Term(("which",), values=frozenset({"first", "second"}))
+    home = layout.first_ramdisk.name
+    terms["root"] = Term((f"cur.{home}.root",), values=frozenset({"none", "present"}))
+    for program in programs:
+        if program.is_app:
+            states = frozenset({"none", "offered", "installed", "waiting", "active"})
+            terms[f"app.{program.id}"] = Term((f"app.{program.id}",), values=states)
     for copy in COPIES:
         terms[f"backup.{copy}"] = Term((f"backup.{copy}",), values=done)
     return terms

@@ -1,7 +1,7 @@
 """What stays the same while a guide runs: the codename, its builds, the files, what is declared."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from anleitung.core.conditions.model import Condition, Evaluated, Order, Vocabulary
 from anleitung.core.diagrams.subject import Subject
@@ -9,6 +9,8 @@ from anleitung.core.documents.build import Build
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.layout import Partition
 from anleitung.core.documents.package import Package
+from anleitung.core.documents.program import Program
+from anleitung.core.documents.tool import Tool
 
 # Raised whenever the same documents can give another proof, its words included: proofs are kept.
 MODEL_VERSION = "3"
@@ -23,7 +25,7 @@ NO_PLATFORM = "not-known"
 
 LOSSES = ("apps", "media")  # what a wipe takes: apps with their settings; photos and files
 # What else a guide may cost: its slot, and the value that it has while it is not lost.
-SIDE_LOSSES = {"warranty": "intact", "protected-content": "full"}
+SIDE_LOSSES = {"root": "present", "warranty": "intact", "protected-content": "full"}
 COPIES = (*LOSSES, "unique")  # what copies are made of; unique: calibration and identity
 
 Phone = Subject
@@ -40,6 +42,21 @@ class World:
     declared: frozenset[str]
     order: Order
     vocabulary: Vocabulary
+    programs: Mapping[str, Program] = field(default_factory=dict)
+    tools: Mapping[str, Tool] = field(default_factory=dict)
+
+    @property
+    def recoveries(self) -> tuple[Program, ...]:
+        return tuple(p for p in self.programs.values() if p.kind == "recovery")
+
+    @property
+    def apps(self) -> tuple[Program, ...]:
+        return tuple(p for p in self.programs.values() if p.is_app)
+
+    @property
+    def mountable(self) -> tuple[str, ...]:
+        """The partitions that some package of the set wants mounted."""
+        return tuple(sorted({p for f in self.packages.values() for p in f.needs_mounted}))
 
     @property
     def firmware(self) -> tuple[str, ...]:
@@ -102,6 +119,10 @@ class World:
     def first_ramdisk(self) -> str:
         """The partition whose image holds the first ramdisk."""
         return self.device.layout.first_ramdisk.name
+
+    def slot_of_loss(self, loss: str) -> str:
+        """Where it stands whether something is lost."""
+        return f"cur.{self.first_ramdisk}.root" if loss == "root" else loss
 
     def formula(self, condition: Condition) -> Evaluated:
         return Evaluated(condition, self.vocabulary)

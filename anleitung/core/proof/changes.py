@@ -119,6 +119,8 @@ def shown_facts() -> list[tuple[str, str]]:
         ("auto-update", _("updates by themselves")),
         ("update", _("update to be merged")),
         ("key", _("own key")),
+        ("second.family", _("second system")),
+        ("which", _("running system")),
         ("warranty", _("warranty fuse")),
         ("protected-content", _("protected films")),
         ("unlock-code", _("code for unlocking")),
@@ -131,7 +133,14 @@ def _shown(compiled: Compiled, before: State, after: State, concerned: Node) -> 
     for slot, name in shown_facts():
         if slot in before:
             yield _Shown("", name, before[slot], after[slot])
-    for where, group in (("host", _("on the computer")), ("internal", _("on the phone"))):
+    for slot, name in _on_the_way(compiled, before):
+        yield _Shown("", name, before[slot], after[slot])
+    places = (
+        ("host", _("on the computer")),
+        ("internal", _("on the phone")),
+        ("card", _("on the card")),
+    )
+    for where, group in places:
         for file in world.packages:
             slot = f"{where}.{file}"
             yield _Shown(group, world.file_name(file), before[slot], after[slot])
@@ -149,6 +158,25 @@ def _shown(compiled: Compiled, before: State, after: State, concerned: Node) -> 
             stood = space.ite(moved, _content(space, before, opposite), stood)
         stands = _content(space, after, name)
         yield _Shown("" if part.once else titles[side], part.name, stood, stands, brief=True)
+
+
+def _on_the_way(compiled: Compiled, state: State) -> Iterator[tuple[str, str]]:
+    """(slot, name) of what is on the computer beside the files, and of programs on the phone."""
+    world = compiled.bundle.world
+    for slot, name in (
+        ("driver", _("driver on the computer")),
+        ("other-phone", _("other phone on the computer")),
+        ("other-program", _("other program on the computer")),
+        (f"cur.{world.first_ramdisk}.root", _("root")),
+        ("second.state", _("room of a second system")),
+    ):
+        if slot in state:
+            yield slot, name
+    for app in world.apps:
+        yield f"app.{app.id}", app.name
+    for tool in world.tools.values():
+        if tool.package is not None:
+            yield f"tool.{tool.id}", tool.name
 
 
 def _content(space: Space, state: State, name: str) -> Node:

@@ -12,11 +12,12 @@ from anleitung.core.diagrams.space import Fact, Kind, Node, Space
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Branch, Choose, EachSlot, OneStep, Row, rows_of
 from anleitung.core.phone.actions import Step
-from anleitung.core.phone.actions.answer import Answer, let_time_pass
+from anleitung.core.phone.actions.answer import let_time_pass
 from anleitung.core.phone.actions.by_hand import EFFECTS, ByHand, oracle
 from anleitung.core.phone.boot import check_start
-from anleitung.core.phone.facts import impossible_starts, start_facts
+from anleitung.core.phone.facts import impossible_starts, kept_options, start_facts
 from anleitung.core.phone.start import start_state
+from anleitung.core.phone.take import take_step
 from anleitung.core.phone.world import Phone, World
 
 END = "end"  # the step id of what is judged after the last step
@@ -45,8 +46,10 @@ def compile_bundle(bundle: Bundle) -> tuple[tuple[Row, ...], Procedure]:
     """The flattened rows, and the procedure that runs them and then judges the promises."""
     world = bundle.world
     rows = rows_of(bundle.guide)
-    facts = start_facts(bundle.device, bundle.placed, bundle.options)
-    space = Space([*facts, *_oracles(rows)])
+    facts = start_facts(
+        bundle.device, bundle.placed, bundle.options, world.programs.values(), world.tools.values()
+    )
+    space = Space([*facts, *_kept(world), *_oracles(rows)])
     branches = [row.step.id for row in rows if isinstance(row.step, Branch)]
     start = start_state(space, world, branches)
     admission = world.formula(bundle.guide.admission.condition)
@@ -60,6 +63,12 @@ def compile_bundle(bundle: Bundle) -> tuple[tuple[Row, ...], Procedure]:
         for p in bundle.guide.promise.holds
     ]
     return rows, Procedure(space, start, space.both(admits, possible), tuple(steps))
+
+
+def _kept(world: World) -> Iterator[Fact]:
+    """One hidden fact for every switch that stands as somebody left it."""
+    for owner, option in kept_options(world.programs.values(), world.tools.values()):
+        yield Fact(f"kept.{owner}.{option}", ("off", "on"), "off", 1, Kind.ORACLE)
 
 
 def _oracles(rows: tuple[Row, ...]) -> Iterator[Fact]:
@@ -96,9 +105,7 @@ def _act(step: OneStep, world: World) -> Callable[[Phone], None]:
 
 
 def _run_step(phone: Phone, *, step: Step, world: World) -> None:
-    if not isinstance(step, Answer):
-        let_time_pass(phone, world)
-    step.run(phone, world)
+    take_step(phone, step, world)
 
 
 def _must_start(phone: Phone, *, world: World) -> None:

@@ -98,8 +98,9 @@ def find_losses(compiled: Compiled) -> list[Lost]:
     found = []
     for says, phones in groups:
         for loss, whole in _WHOLE.items():
-            had = space.both(phones, space.where(run.states[0][loss], whole))
-            gone = space.minus(had, space.where(run.states[-1][loss], whole))
+            slot = bundle.world.slot_of_loss(loss)
+            had = space.both(phones, space.where(run.states[0][slot], whole))
+            gone = space.minus(had, space.where(run.states[-1][slot], whole))
             if loss not in LOSSES and gone is space.false:
                 continue
             found.append(Lost(loss, says, space.count(gone, _KINDS), space.count(phones, _KINDS)))

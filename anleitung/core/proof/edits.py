@@ -6,16 +6,12 @@ Nothing here is told to anybody before it was held against the law of the fix.
 from collections.abc import Callable, Iterator
 from gettext import gettext as _
 
-from anleitung.core.conditions.model import Condition, In, Is, Not, all_of, conjuncts
-from anleitung.core.conditions.text import print_condition
-from anleitung.core.diagrams.boxes import describe
-from anleitung.core.documents.base import Typed
-from anleitung.core.guide.document import EACH, OneStep, Promise, with_steps
+from anleitung.core.guide.document import EACH, OneStep, with_steps
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.answer import Answer
 from anleitung.core.phone.actions.ask_for_code import AskForCode
 from anleitung.core.phone.actions.back_up import BackUp
-from anleitung.core.phone.actions.base import LOSS_WORDS, Duration
+from anleitung.core.phone.actions.base import Duration
 from anleitung.core.phone.actions.boot_once import BootOnce
 from anleitung.core.phone.actions.charge import Charge
 from anleitung.core.phone.actions.connect import Connect
@@ -33,15 +29,18 @@ from anleitung.core.phone.actions.restart import Restart
 from anleitung.core.phone.actions.switch_setting import SwitchSetting
 from anleitung.core.phone.actions.unlock import Unlock
 from anleitung.core.phone.actions.wipe import Wipe
-from anleitung.core.phone.world import SIDE_LOSSES
 from anleitung.core.proof.compile import Compiled
 from anleitung.core.proof.edit_steps import Edit, inserted, leaving_out, moved
-from anleitung.core.proof.finding import Severity
-from anleitung.core.proof.findings import BY_ID
+from anleitung.core.proof.edits_of_frame import (
+    declared,
+    file_out,
+    listed_file,
+    narrowed,
+    without_ban,
+    without_promise,
+)
+from anleitung.core.proof.edits_of_work import WORK, Maker
 from anleitung.core.proof.rules import Found
-from anleitung.core.proof.words import box_words
-
-Maker = Callable[[Compiled, Found], Iterator[Edit]]
 
 _START = Duration(usual=(60, 360), give_up=900)
 _MODE = Duration(usual=(15, 60), give_up=180)
@@ -49,10 +48,10 @@ _MODE = Duration(usual=(15, 60), give_up=180)
 
 def edits_for(compiled: Compiled, found: Found) -> Iterator[Edit]:
     """Narrowing the admission turns phones away and comes last."""
-    makers = _MAKERS.get(found.finding)
+    makers = _MAKERS.get(found.finding) or WORK.get(found.finding)
     if makers is not None:
         yield from makers(compiled, found)
-    yield from _narrowed(compiled, found)
+    yield from narrowed(compiled, found)
 
 
 # -- insert a step --------------------------------------------------------------------------
@@ -179,7 +178,7 @@ def _copied_before(compiled: Compiled, found: Found) -> Iterator[Edit]:
     if found.subject in ("apps", "media"):
         copy = BackUp(action="back-up", id="copy", what=(found.subject,), checked=True)
         yield from inserted(compiled, found.step, copy)
-    yield from _declared(compiled, found)
+    yield from declared(compiled, found)
 
 
 def _answered(compiled: Compiled, found: Found) -> Iterator[Edit]:
@@ -274,83 +273,6 @@ def _left_out(compiled: Compiled, found: Found) -> Iterator[Edit]:
     yield _("Leave the step out"), guide
 
 
-# -- what stands around the steps -------------------------------------------------------------
-
-
-def _declared(compiled: Compiled, found: Found) -> Iterator[Edit]:
-    promise = compiled.bundle.guide.promise
-    loses = tuple(dict.fromkeys((*promise.loses, found.subject)))
-    if found.subject in ("apps", "media", *SIDE_LOSSES):
-        says = _("Say among what is lost: {what}").format(what=LOSS_WORDS[found.subject])
-        changed = Promise(holds=promise.holds, loses=loses)
-        yield says, compiled.bundle.guide.model_copy(update={"promise": changed})
-
-
-def _listed_file(compiled: Compiled, found: Found) -> Iterator[Edit]:
-    guide = compiled.bundle.guide
-    if found.subject in {p.id for p in compiled.bundle.packages}:
-        says = _("Put {file} into the file set").format(file=found.subject)
-        yield says, guide.model_copy(update={"files": (*guide.files, found.subject)})
-
-
-def _file_out(compiled: Compiled, found: Found) -> Iterator[Edit]:
-    guide = compiled.bundle.guide
-    files = tuple(f for f in guide.files if f != found.subject)
-
-    def change(step: OneStep) -> OneStep:
-        if isinstance(step, Obtain) and found.subject in step.files and len(step.files) > 1:
-            left = tuple(f for f in step.files if f != found.subject)
-            return step.model_copy(update={"files": left})
-        return step
-
-    changed = with_steps(guide, change).model_copy(update={"files": files})
-    yield _("Take {file} out of the file set").format(file=found.subject), changed
-
-
-def _without_ban(compiled: Compiled, found: Found) -> Iterator[Edit]:
-    guide = compiled.bundle.guide
-    parts = conjuncts(guide.admission.condition)
-    kept = all_of([p for p in parts if print_condition(p) != found.subject])
-    typed = Typed(kept, print_condition(kept))
-    yield (
-        _("Leave it out of the admission"),
-        guide.model_copy(update={"admission": typed}),
-    )
-
-
-def _without_promise(compiled: Compiled, found: Found) -> Iterator[Edit]:
-    promise = compiled.bundle.guide.promise
-    holds = tuple(p for p in promise.holds if print_condition(p.condition) != found.subject)
-    if holds:
-        changed = Promise(holds=holds, loses=promise.loses)
-        says = _("Promise it no longer")
-        yield says, compiled.bundle.guide.model_copy(update={"promise": changed})
-
-
-def _narrowed(compiled: Compiled, found: Found) -> Iterator[Edit]:
-    """Turns away exactly the phones that run into it, where they can be said in few words."""
-    if found.phones is None or BY_ID[found.finding].severity is Severity.NOTE:
-        return
-    space, admitted = compiled.procedure.space, compiled.procedure.admitted
-    boxes = describe(space, found.phones, admitted, most=2)
-    known = compiled.bundle.world.vocabulary
-    if not boxes.exact or not all(box and box.keys() <= known.keys() for box in boxes.boxes):
-        return
-    guide = compiled.bundle.guide
-    condition = guide.admission.condition
-    words = []
-    for box in boxes.boxes:
-        condition = all_of([condition, Not(all_of([_one(f, v) for f, v in box.items()]))])
-        words.append(box_words(compiled.bundle, box))
-    typed = Typed(condition, print_condition(condition))
-    says = _("Turn these phones away: {which}").format(which=_("; or ").join(words))
-    yield says, guide.model_copy(update={"admission": typed})
-
-
-def _one(fact: str, values: tuple[str, ...]) -> Condition:
-    return Is(fact, values[0]) if len(values) == 1 else In(fact, values)
-
-
 def _in_turn(*makers: Maker) -> Maker:
     def edits(compiled: Compiled, found: Found) -> Iterator[Edit]:
         for make in makers:
@@ -408,10 +330,10 @@ _MAKERS: dict[str, Maker] = {
     "file-wiped": _insert_for_file(lambda f: (Place(action="place", id="put", file=f),)),
     "file-of-another-name": _rightly_named,
     "file-used-unchecked": _changing(_("Compare the digests"), _verifies),
-    "file-not-in-set": _listed_file,
-    "file-in-no-step": _file_out,
+    "file-not-in-set": listed_file,
+    "file-in-no-step": file_out,
     "undeclared-loss": _copied_before,
-    "side-effect-not-declared": _declared,
+    "side-effect-not-declared": declared,
     "backup-not-checked": _changing(_("Open one of the copies"), _checks_copies),
     "backup-wiped": _changing(_("Keep the copy on the computer"), _keeps_on_host),
     "nothing-to-restore": _left_out,
@@ -433,7 +355,6 @@ _MAKERS: dict[str, Maker] = {
     "no-such-area": _left_out,
     "not-a-key": _left_out,
     "own-keys-not-taken": _left_out,
-    "no-code-to-ask-for": _left_out,
     "already-unlocked": _left_out,
     "already-locked": _left_out,
     "changes-nothing": _left_out,
@@ -442,9 +363,9 @@ _MAKERS: dict[str, Maker] = {
     "nothing-asked": _left_out,
     "no-such-question": _left_out,
     "no-give-up-time": _with_give_up,
-    "guards-nothing": _without_ban,
-    "promise-not-kept": _without_promise,
-    "promise-not-decided": _without_promise,
+    "guards-nothing": without_ban,
+    "promise-not-kept": without_promise,
+    "promise-not-decided": without_promise,
     "base-too-old": _firmware_in_both,
     "below-rollback-index": _firmware_in_both,
     "foreign-image-while-locked": _trusted_or_open,

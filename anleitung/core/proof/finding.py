@@ -24,7 +24,7 @@ class Kind(Enum):
     DOCUMENT = "document"
 
 
-About = Literal["", "file", "partition", "condition", "loss", "mode", "link"]
+About = Literal["", "file", "partition", "condition", "loss", "mode", "link", "tool", "app"]
 
 
 @dataclass(frozen=True, slots=True)

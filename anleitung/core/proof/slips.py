@@ -12,7 +12,7 @@ from anleitung.core.diagrams.space import Node, Space
 from anleitung.core.diagrams.witness import find_witness
 from anleitung.core.guide.document import Branch, Choose, EachSlot, Row
 from anleitung.core.phone.actions import Step
-from anleitung.core.phone.actions.answer import Answer, let_time_pass
+from anleitung.core.phone.actions.answer import Answer
 from anleitung.core.phone.actions.boot_once import BootOnce
 from anleitung.core.phone.actions.enter_mode import EnterMode
 from anleitung.core.phone.actions.flash import Flash
@@ -26,6 +26,7 @@ from anleitung.core.phone.demands import (
     sides_of,
     switch_slot,
 )
+from anleitung.core.phone.take import take_step
 from anleitung.core.phone.world import Phone, World
 from anleitung.core.proof.compile import Compiled
 from anleitung.core.proof.finding import Severity
@@ -130,9 +131,7 @@ def _at(compiled: Compiled, i: int) -> Iterator[Slip]:
 
 
 def _run(phone: Phone, *, step: Step, world: World) -> None:
-    if not isinstance(step, Answer):
-        let_time_pass(phone, world)
-    step.run(phone, world)
+    take_step(phone, step, world)
 
 
 def _flips(step: CompiledStep, branch: Branch) -> CompiledStep:
@@ -194,7 +193,7 @@ def _variations(step: Step, world: World) -> Iterator[tuple[str, Step]]:
 
 
 def _too_late(phone: Phone, *, world: World) -> None:
-    leave_temporary(phone)
+    leave_temporary(phone, world)
     start_system(phone, world)
 
 

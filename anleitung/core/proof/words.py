@@ -48,6 +48,13 @@ FACT_WORDS = {
     "fuse": _("warranty fuse"),
     "warranty": _("warranty fuse"),
     "protected-content": _("quality of protected films"),
+    "root": _("root"),
+    "second": _("second system"),
+    "running-system": _("running system"),
+    "host": _("host system of the computer"),
+    "driver": _("driver on the computer"),
+    "other-phone": _("other phone on the computer"),
+    "other-program": _("other program on the computer"),
     "backup.apps": _("copy of the apps"),
     "backup.media": _("copy of the photos and files"),
 }
@@ -61,6 +68,10 @@ _LINK_WORDS = {
 def fact_words(fact: str) -> str:
     if fact.startswith("option."):
         return _("choice {name}").format(name=fact.removeprefix("option."))
+    if fact.startswith("tool."):
+        return _("version of {name}").format(name=fact.removeprefix("tool."))
+    if fact.startswith("app."):
+        return _("app {name}").format(name=fact.removeprefix("app."))
     return FACT_WORDS.get(fact, fact)
 
 
@@ -115,6 +126,12 @@ def witness_words(bundle: Bundle, witness: Witness) -> str:
 def subject_words(bundle: Bundle, about: str, subject: str) -> str:
     if about == "file":
         return bundle.world.file_name(subject)
+    if about == "tool":
+        tool = bundle.world.tools.get(subject)
+        return tool.name if tool else subject
+    if about == "app":
+        program = bundle.world.programs.get(subject)
+        return program.name if program else subject
     if about == "loss":
         return LOSS_WORDS.get(subject, subject)
     if about == "link":
@@ -194,7 +211,9 @@ def condition_words(bundle: Bundle, condition: Condition) -> str:
 def _shown(bundle: Bundle, value: str) -> str:
     """Carriers and systems are known to readers by their names."""
     device = bundle.device
-    names = {c.id: c.name for c in device.carriers} | {s.id: s.name for s in device.other_systems}
+    names = {h.id: h.name for t in bundle.tools for h in t.hosts}
+    names |= {p.id: p.name for p in bundle.programs}
+    names |= {c.id: c.name for c in device.carriers} | {s.id: s.name for s in device.other_systems}
     return names.get(value) or _VALUE_WORDS.get(value, value)
 
 

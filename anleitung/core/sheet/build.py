@@ -3,18 +3,21 @@
 from gettext import gettext as _
 
 from anleitung.core.conditions.model import conjuncts
+from anleitung.core.documents.package import Package
 from anleitung.core.documents.tool import Tool
 from anleitung.core.drawn.chords import ChordOut, draw_chord
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Branch, Choose, EachSlot, OneStep, Row, rows_of
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.base import LOSS_WORDS
+from anleitung.core.phone.actions.obtain import Obtain
 from anleitung.core.phone.boot import DEAD, STUCK
 from anleitung.core.proof.compile import END
 from anleitung.core.proof.model import ChangeOut, FindingOut, ProofOut, StepTraceOut
 from anleitung.core.proof.words import condition_words, or_list
 from anleitung.core.sheet.cautions import CAUTIONS
 from anleitung.core.sheet.clock import clock_of, clock_words, duration_words, span_words
+from anleitung.core.sheet.course import course_of, message_out
 from anleitung.core.sheet.model import (
     ChangeLineOut,
     ChoiceOut,
@@ -34,7 +37,7 @@ def build_sheet(bundle: Bundle, proof: ProofOut) -> SheetOut:
     guide, device = bundle.guide, bundle.device
     parts = conjuncts(guide.admission.condition)
     begins, takes = clock_of(guide)
-    packages = [bundle.world.packages[name] for name in guide.files]
+    packages = _by_use(bundle)
     rows = _rows(bundle, proof, {step: clock_words(b[0]) for step, b in begins.items()})
     return SheetOut(
         guide=guide.id,
@@ -50,6 +53,7 @@ def build_sheet(bundle: Bundle, proof: ProofOut) -> SheetOut:
         promises=proof.promises,
         lost=tuple(LOSS_WORDS[loss] for loss in guide.promise.loses),
         takes=span_words(takes),
+        course=course_of(guide, begins),
         download=size_words(sum(p.size for p in packages)) if packages else "",
         finished=proof.finished,
         unfinished_at=proof.unfinished_at or "",
@@ -160,7 +164,10 @@ def _of_step(bundle: Bundle, step: OneStep) -> dict[str, object]:
             "sentence": step.sentence(bundle.world),
             "sight": step.sight or "",
             "duration": duration_words(step.duration),
-            "cautions": tuple(CAUTIONS[c] for c in step.cautions(bundle.world)),
+            "messages": tuple(message_out(m) for m in step.messages),
+            "tries": tuple(t.says for t in step.tries),
+            "way_back": step.way_back or "",
+            "cautions": tuple(_caution(bundle, c) for c in step.cautions(bundle.world)),
             "commands": _commands(bundle, step),
             "chords": _chords(bundle, step),
             "asks": "",
@@ -182,10 +189,29 @@ def _of_step(bundle: Bundle, step: OneStep) -> dict[str, object]:
         "answers": tuple(answers),
         "sight": "",
         "duration": "",
+        "messages": (),
+        "tries": (),
+        "way_back": "",
         "cautions": (),
         "commands": (),
         "chords": (),
     }
+
+
+def _caution(bundle: Bundle, caution: str) -> str:
+    """In the author's words where there are any; never left out."""
+    return bundle.guide.caution_words.get(caution, CAUTIONS[caution])
+
+
+def _by_use(bundle: Bundle) -> list[Package]:
+    """In the order in which the steps use them; what is only got comes last."""
+    first: dict[str, int] = {}
+    for i, row in enumerate(rows_of(bundle.guide)):
+        if isinstance(row.step, Step) and not isinstance(row.step, Obtain):
+            for file in row.step.used_files():
+                first.setdefault(file, i)
+    names = sorted(bundle.guide.files, key=lambda f: first.get(f, 10_000))
+    return [bundle.world.packages[name] for name in names]
 
 
 _ANSWERS: dict[object, str] = {True: "yes", False: "no"}

@@ -24,6 +24,14 @@ CAUTIONS = {
         "After this change, test a call. How emergency calls are tested without disturbing them "
         "differs from place to place: ask where you live."
     ),
+    "battery-care": _(
+        "Leave a swollen or hot battery alone, and take no phone apart: those belong to an "
+        "authorised repairer."
+    ),
+    "root-rules": _(
+        "Root can be forbidden by law, contract or employer: those rules come first. Every app "
+        "that is given root can read and change everything."
+    ),
     "rules-first": _(
         "Law, contract or employer may forbid unlocking. Those rules come first. A swollen or hot "
         "battery, or an opened phone, belongs to an authorised repairer."

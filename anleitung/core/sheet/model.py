@@ -26,6 +26,31 @@ class ChoiceOut(Out):
     says: str
 
 
+class MessageOut(Out):
+    """A text that may be seen at a step. means: harmless or stop; causes: the likeliest first."""
+
+    text: str
+    means: Literal["harmless", "stop"]
+    means_words: str
+    do: str
+    causes: tuple[str, ...]
+
+
+class CourseOut(Out):
+    """How long it takes, in words. longest: with every wait at its limit; quiet: from the first
+
+    step that cannot be taken back; battery: how full it should be; by_hand: steps on trust.
+    """
+
+    whole: str
+    hands_on: str
+    waiting: str
+    longest: str
+    quiet: str
+    battery: str
+    by_hand: int
+
+
 class PictureOut(Out):
     """path: where the site serves it; width, height: pixels."""
 
@@ -58,6 +83,9 @@ class RowOut(Out):
     pictures: tuple[PictureOut, ...]
     sight: str
     duration: str
+    messages: tuple[MessageOut, ...]
+    tries: tuple[str, ...]
+    way_back: str
     cautions: tuple[str, ...]
     commands: tuple[CommandOut, ...]
     chords: tuple[ChordOut, ...]
@@ -114,6 +142,7 @@ class SheetOut(Out):
     lost: tuple[str, ...]
     cautions: tuple[str, ...]
     takes: str
+    course: CourseOut
     download: str
     finished: bool
     unfinished_at: str

@@ -126,8 +126,8 @@ BAD = [
         "guide.yaml",
         "file: radio-m6, where: both",
         "file: radio-m6, where: sideways",
-        "guide.yaml, line 67: steps.otherwise.then.where: expected 'running', 'other', 'both', 'a', "
-        "'b' or 'each', got 'sideways'",
+        "guide.yaml, line 67: steps.otherwise.then.where: expected 'running', 'other', 'both', "
+        "'a', 'b' or 'each', got 'sideways'",
     ),
     (
         "device.yaml",

@@ -4,6 +4,8 @@ from typing import Any
 
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.package import Package
+from anleitung.core.documents.program import Program
+from anleitung.core.documents.tool import Tool
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide
 from anleitung.core.proof.prove import prove
@@ -74,16 +76,26 @@ def small(
     loses: tuple[str, ...] = ("apps", "media"),
     device: dict[str, Any] | None = None,
     packages: dict[str, dict[str, Any]] | None = None,
+    files: tuple[Package, ...] = (),
+    programs: tuple[Program, ...] = (),
+    tools: tuple[Tool, ...] = (),
 ) -> Bundle:
-    """device: fields of the codename to change, those of parts under a dotted name."""
+    """device: fields of the codename to change, those of parts under a dotted name.
+
+    files, programs, tools: documents beside those that are always there.
+    """
     numbered = [{"id": f"s{i}", **step} for i, step in enumerate(steps, 1)]
     changed = packages or {}
-    held = tuple(p.model_copy(update=changed.get(p.id, {})) for p in (*FULL.packages, *EXTRAS))
+    held = tuple(
+        p.model_copy(update=changed.get(p.id, {})) for p in (*FULL.packages, *EXTRAS, *files)
+    )
     plain = FULL.guide.model_dump(mode="python") | {
         "admission": admission,
         "promise": {"holds": ["not mode is dead"], "loses": list(loses)},
         "options": [],
         "files": [p.id for p in held],
+        "programs": [p.id for p in programs],
+        "tools": [*(t.id for t in tools), *FULL.guide.tools],
         "steps": numbered,
     }
     return Bundle(
@@ -91,8 +103,9 @@ def small(
         changed_device(device or {}),
         FULL.builds,
         held,
-        FULL.tools,
+        (*tools, *FULL.tools),
         FULL.schemes,
+        programs,
     )
 
 

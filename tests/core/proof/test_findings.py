@@ -10,8 +10,7 @@ from anleitung.core.proof.model import FindingOut
 from anleitung.core.proof.prove import prove
 from anleitung.demo.bundles import bundle_files
 from tests.core.bundles import Edit, bundle
-from tests.core.proof.hazards import HAZARDS
-from tests.core.proof.hazards_asked import ASKED
+from tests.core.proof.every_hazard import EVERY_HAZARD
 
 G, W, R = "guide.yaml", "packages/wattlaeufer.yaml", "packages/rettungsring.yaml"
 RADIO = "packages/radio-m6.yaml"
@@ -317,7 +316,7 @@ def test_story(finding: str, base: str, edits: tuple[Edit, ...], step: str) -> N
 
 def test_every_finding_has_a_story_and_every_story_a_finding() -> None:
     told = {story[0] for story in STORIES}
-    assert told | {hazard.finding for hazard in (*HAZARDS, *ASKED)} == set(BY_ID)
+    assert told | {hazard.finding for hazard in EVERY_HAZARD} == set(BY_ID)
     assert len(told) == len(STORIES)
 
 

@@ -13,14 +13,13 @@ from anleitung.core.proof.fixes import Fix, find_fix
 from anleitung.core.proof.prove import everything_found, prove
 from anleitung.core.proof.rules import Found
 from tests.core.bundles import bundle
-from tests.core.proof.hazards import HAZARDS
-from tests.core.proof.hazards_asked import ASKED
+from tests.core.proof.every_hazard import EVERY_HAZARD
 from tests.core.proof.small import small
 from tests.core.proof.test_findings import STORIES
 
 EVERY = [
     *((f"story {name}", bundle(base, *edits), name) for name, base, edits, _ in STORIES),
-    *((f"hazard {h.name}", small(*h.bad, **h.more), h.finding) for h in (*HAZARDS, *ASKED)),
+    *((f"hazard {h.name}", small(*h.bad, **h.more), h.finding) for h in EVERY_HAZARD),
 ]
 
 
@@ -83,7 +82,7 @@ def _key(found: Found) -> tuple[str, str, str]:
     ],
 )
 def test_what_is_offered(finding: str, says: str) -> None:
-    hazard = next(h for h in (*HAZARDS, *ASKED) if h.finding == finding)
+    hazard = next(h for h in EVERY_HAZARD if h.finding == finding)
     fix = find_fix(*first(small(*hazard.bad, **hazard.more), finding))
     assert fix is not None
     assert fix.says.startswith(says)
@@ -107,7 +106,7 @@ def test_the_demo_drafts_can_be_mended(name: str, finding: str, says: str) -> No
 
 
 def test_nothing_is_offered_where_no_edit_keeps_the_law() -> None:
-    hazard = next(h for h in HAZARDS if h.finding == "image-of-another-release")
+    hazard = next(h for h in EVERY_HAZARD if h.finding == "image-of-another-release")
     assert find_fix(*first(small(*hazard.bad, **hazard.more), hazard.finding)) is None
 
 

@@ -1445,6 +1445,28 @@ export interface components {
             id: number;
         };
         /**
+         * CourseOut
+         * @description How long it takes, in words. longest: with every wait at its limit; quiet: from the first
+         *
+         *     step that cannot be taken back; battery: how full it should be; by_hand: steps on trust.
+         */
+        CourseOut: {
+            /** Battery */
+            battery: string;
+            /** By Hand */
+            by_hand: number;
+            /** Hands On */
+            hands_on: string;
+            /** Longest */
+            longest: string;
+            /** Quiet */
+            quiet: string;
+            /** Waiting */
+            waiting: string;
+            /** Whole */
+            whole: string;
+        };
+        /**
          * Date
          * @description yyww: year and week; yymm, yymmdd, yyyymmdd: as they say.
          */
@@ -1716,6 +1738,12 @@ export interface components {
             name: string;
             /** What belongs in it */
             takes: string;
+            /**
+             * Writes the partitions
+             * @description none: those that the file names
+             * @default []
+             */
+            writes: string[];
         };
         /**
          * FilesPageOut
@@ -1936,6 +1964,8 @@ export interface components {
          * @description A host system on which the tool runs; note: first-run questions and the like.
          */
         Host: {
+            /** Package of the driver without which it sees no phone */
+            driver?: string | null;
             /** Id */
             id: string;
             /** Name */
@@ -2159,6 +2189,54 @@ export interface components {
             is_maintainer: boolean;
             /** Name */
             name: string;
+        };
+        /**
+         * Message
+         * @description text: as it is seen, with * for what differs. means: harmless here, or a reason to stop.
+         *
+         *     causes: what it may come from, the likeliest first. at: the actions at which a tool or a phone
+         *     program is known to show it; a step leaves it empty.
+         */
+        Message: {
+            /**
+             * Shown at the actions
+             * @description in the document of what shows it
+             * @default []
+             */
+            at: string[];
+            /**
+             * Causes
+             * @default []
+             */
+            causes: string[];
+            /** What to do */
+            do: string;
+            /**
+             * Means
+             * @enum {string}
+             */
+            means: "harmless" | "stop";
+            /** As it is seen */
+            text: string;
+        };
+        /**
+         * MessageOut
+         * @description A text that may be seen at a step. means: harmless or stop; causes: the likeliest first.
+         */
+        MessageOut: {
+            /** Causes */
+            causes: string[];
+            /** Do */
+            do: string;
+            /**
+             * Means
+             * @enum {string}
+             */
+            means: "harmless" | "stop";
+            /** Means Words */
+            means_words: string;
+            /** Text */
+            text: string;
         };
         /** ModeOut */
         ModeOut: {
@@ -2728,6 +2806,8 @@ export interface components {
              * @enum {string}
              */
             kind: "step" | "choose" | "branch";
+            /** Messages */
+            messages: components["schemas"]["MessageOut"][];
             /** No Return */
             no_return: boolean;
             /** Number */
@@ -2740,8 +2820,12 @@ export interface components {
             sentence: string;
             /** Sight */
             sight: string;
+            /** Tries */
+            tries: string[];
             /** Under */
             under: string[];
+            /** Way Back */
+            way_back: string;
         };
         /**
          * SaveIn
@@ -2828,6 +2912,7 @@ export interface components {
             cautions: string[];
             /** Codename */
             codename: string;
+            course: components["schemas"]["CourseOut"];
             /** Download */
             download: string;
             /** Files */
@@ -3038,6 +3123,17 @@ export interface components {
             hosts: components["schemas"]["Host"][];
             /** Id */
             id: string;
+            /**
+             * Texts that it is known to show
+             * @default []
+             */
+            messages: components["schemas"]["Message"][];
+            /**
+             * Is disturbed by
+             * @description what else is on the cable or host
+             * @default []
+             */
+            minds: ("several-phones" | "other-program")[];
             /** Name */
             name: string;
             /**
@@ -3045,6 +3141,13 @@ export interface components {
              * @default []
              */
             not_there: components["schemas"]["NotThere"][];
+            /** Package in which it comes */
+            package?: string | null;
+            /**
+             * Signs that a file name must not have for it
+             * @default
+             */
+            refuses_signs: string;
             /** How to see that the phone is there */
             there?: string | null;
             /**
@@ -3167,6 +3270,17 @@ export interface components {
          */
         Window: {
             /**
+             * A locked phone takes only what the maker signed
+             * @default true
+             */
+            checks_signer: boolean;
+            /**
+             * Mode in which it writes
+             * @default download
+             * @enum {string}
+             */
+            mode: "download" | "emergency" | "bootloader";
+            /**
              * Options
              * @default []
              */
@@ -3183,6 +3297,13 @@ export interface components {
          * @description An option of the window with the value that is right, and why.
          */
         WindowOption: {
+            /** What it does while it is on */
+            does?: ("restart" | "repartition" | "wipe-data" | "lock" | "keep-data" | "unique") | null;
+            /**
+             * Short name
+             * @description to set it in a step
+             */
+            id?: string | null;
             /**
              * Keeps its value from last time
              * @default false

@@ -11,6 +11,7 @@ from anleitung.core.documents.question import Question
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.actions.enter_mode import entered
 from anleitung.core.phone.actions.relock import relocked
+from anleitung.core.phone.actions.second import second_started
 from anleitung.core.phone.actions.unlock import unlocked
 from anleitung.core.phone.boot import start_system
 from anleitung.core.phone.demands import leave_temporary
@@ -61,7 +62,7 @@ def _take(phone: Phone, world: World, question: Question, given: GivenAnswer) ->
     if given.does == "goes-on":
         _EFFECTS[question.after](phone, world)
     elif given.does == "starts":
-        leave_temporary(phone)
+        leave_temporary(phone, world)
         start_system(phone, world)
 
 
@@ -73,6 +74,7 @@ _EFFECTS: Mapping[str, Callable[[Phone, World], None]] = {
     "unlock": unlocked,
     "relock": relocked,
     "enroll-key": partial(_set, slot="key", value="enrolled"),
+    "second": second_started,
     "connect": partial(_set, slot="link", value="confirmed"),
     **{
         f"enter.{mode}": partial(entered, mode=mode)

@@ -7,6 +7,7 @@ from typing import Annotated, ClassVar
 from pydantic import Field, model_validator
 
 from anleitung.core.documents.base import Document, Id, Prose, ShortText
+from anleitung.core.documents.message import Message, Try
 from anleitung.core.documents.picture import Pictures
 from anleitung.core.phone.world import Phone, World
 
@@ -28,11 +29,18 @@ class Duration(Document):
 
 
 class Step(Document):
-    """Base of all typed steps. prose: Markdown; sight: what the reader sees when it worked."""
+    """Base of all typed steps. prose: Markdown; sight: what the reader sees when it worked.
+
+    messages: texts that may be seen meanwhile; tries: what to try, in order, when the sight does
+    not come.
+    """
 
     id: Id
     sight: ShortText | None = None
     duration: Duration | None = None
+    messages: Annotated[tuple[Message, ...], Field(max_length=20)] = ()
+    tries: Annotated[tuple[Try, ...], Field(max_length=10)] = ()
+    way_back: Id | None = Field(default=None, description="id of the guide that rescues from here")
     prose: Prose = ""
     pictures: Pictures = ()
 
@@ -57,6 +65,10 @@ class Step(Document):
 
     def command_key(self) -> str | None:
         """What a host tool must be able to do for this step, or None."""
+        return None
+
+    def tool_id(self) -> str | None:
+        """The host tool that the step names itself, or None."""
         return None
 
     def chord_to(self) -> str | None:
@@ -86,5 +98,6 @@ LOSS_WORDS = {
     "media": _("photos and files"),
     "unique": _("calibration and identity"),
     "warranty": _("the warranty"),
+    "root": _("root"),
     "protected-content": _("films and music under protection in full quality"),
 }

@@ -3,9 +3,15 @@
 from gettext import gettext as _
 from typing import Literal
 
+from anleitung.core.conditions.model import atoms
 from anleitung.core.documents.base import ShortText, Typed
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.world import Phone, World
+
+# Where the line about a fact is shown that belongs to it.
+_IN_SYSTEM = frozenset({"system", "build", "platform", "data", "apps", "media"})
+_OUTSIDE = frozenset({"base", "slot", "bootloader"})
+_SHOWING = frozenset({"system", "bootloader", "download"})
 
 
 class Check(Step):
@@ -14,6 +20,10 @@ class Check(Step):
     ask: ShortText
 
     def run(self, phone: Phone, world: World) -> None:
+        facts = {atom.fact for atom in atoms(self.that.condition)}
+        shown = frozenset({"system"}) if facts & _IN_SYSTEM else _SHOWING
+        if facts & (_IN_SYSTEM | _OUTSIDE) and not phone.isin("mode", shown):
+            phone.find("check-misleads", str(self.that))
         answer = phone.truth(world.formula(self.that.condition))
         if answer is None:
             phone.find("check-not-decided", str(self.that))

@@ -27,6 +27,7 @@ class Connect(Step):
             phone.set("link", "cable")
         else:
             phone.set("link", "confirmed")
+            phone.set("host-sees", "yes")
 
     def sentence(self, world: World) -> str:
         if self.confirm and not world.device.asks_after("connect"):

@@ -11,6 +11,8 @@ _NAMES = {
     "bootloader": _("the bootloader"),
     "recovery": _("the recovery"),
     "userspace": _("the flashing mode of the system"),
+    "download": _("download mode"),
+    "emergency": _("emergency mode"),
 }
 _WAYS = {
     "command": _("with a command"),
@@ -21,7 +23,7 @@ _WAYS = {
 
 class EnterMode(Step):
     action: Literal["enter"]
-    mode: Literal["bootloader", "recovery", "userspace"]
+    mode: Literal["bootloader", "recovery", "userspace", "download", "emergency"]
     by: Literal["command", "chord", "menu"]
 
     usual = (15, 60)
@@ -34,7 +36,7 @@ class EnterMode(Step):
             require_link(phone, confirmed=phone.is_("mode", "system"))
         if self.by == "menu" and phone.is_("mode", "system"):
             phone.stop("wrong-mode", "bootloader")
-        leave_temporary(phone)
+        leave_temporary(phone, world)
         phone.set("unsettled", "none")
         if self.by != "chord" or not ask(phone, world, f"enter.{self.mode}"):
             entered(phone, world, self.mode)
@@ -57,3 +59,4 @@ def entered(phone: Phone, world: World, mode: str) -> None:
         phone.copy("running", f"cur.{world.recovery_home}.recovery")
     else:
         phone.set("running", "none")
+        phone.set("host-sees", "no")

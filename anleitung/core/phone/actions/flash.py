@@ -12,6 +12,7 @@ from anleitung.core.phone.demands import (
     require_link,
     require_mode,
     require_named,
+    require_unpacked,
     sides_of,
     tell_battery,
     write_content,
@@ -83,6 +84,7 @@ def write_image(phone: Phone, world: World, file: str, name: str, where: str) ->
     """One image of the host is written to one partition, in a mode that can do it."""
     package = require_at_hand(phone, world, file)
     require_named(phone, package)
+    require_unpacked(phone, package)
     partition = world.device.layout.named(name)
     if partition is None:
         phone.stop("no-such-partition", name)

@@ -22,6 +22,9 @@ class Obtain(Step):
         for file in self.files:
             require_in_set(phone, world, file)
             phone.set(f"host.{file}", "checked" if self.verify else "got")
+        for tool in world.tools.values():
+            if tool.package in self.files:
+                phone.set(f"tool.{tool.id}", "right")
 
     def sentence(self, world: World) -> str:
         names = and_list([world.file_name(file) for file in self.files])

@@ -5,27 +5,41 @@ from typing import Literal
 
 from anleitung.core.documents.base import Id
 from anleitung.core.phone.actions.base import Step
-from anleitung.core.phone.demands import require_at_hand, require_link, require_mode
+from anleitung.core.phone.demands import (
+    require_at_hand,
+    require_card,
+    require_link,
+    require_mode,
+    require_way,
+)
 from anleitung.core.phone.world import Phone, World
 
 
 class Place(Step):
     action: Literal["place"]
     file: Id
+    to: Literal["internal", "card"] = "internal"
+    by: Literal["pushed", "copied"] = "pushed"
 
     usual = (60, 240)
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "system", "recovery")
         require_link(phone, confirmed=phone.is_("mode", "system"))
-        require_at_hand(phone, world, self.file)
-        phone.set(f"internal.{self.file}", "there")
+        package = require_at_hand(phone, world, self.file)
+        require_way(phone, package, self.by)
+        if self.to == "card":
+            require_card(phone, world)
+            require_way(phone, package, "card")
+        phone.set(f"{self.to}.{self.file}", "there")
 
     def sentence(self, world: World) -> str:
+        if self.to == "card":
+            return _("Copy {name} to the card").format(name=world.file_name(self.file))
         return _("Copy {name} to the internal storage").format(name=world.file_name(self.file))
 
     def command_key(self) -> str | None:
-        return "place"
+        return "place" if (self.to, self.by) == ("internal", "pushed") else None
 
     def command_values(self, world: World) -> dict[str, str]:
         return {"file": world.file_name(self.file)}

@@ -8,6 +8,7 @@ from anleitung.core.phone.boot import start_system
 from anleitung.core.phone.demands import (
     ask,
     leave_temporary,
+    lock_modes,
     require_link,
     require_mode,
     wipe_user_data,
@@ -23,7 +24,7 @@ class Relock(Step):
     no_return = True
 
     def run(self, phone: Phone, world: World) -> None:
-        require_mode(phone, "bootloader")
+        require_mode(phone, *lock_modes(world))
         require_link(phone)
         if phone.is_("bootloader", "locked"):
             phone.find("already-locked", "")
@@ -54,5 +55,5 @@ def relocked(phone: Phone, world: World) -> None:
         phone.set("protected-content", "full")
     if world.device.unlocking.relock_wipes:
         wipe_user_data(phone, world)
-    leave_temporary(phone)
+    leave_temporary(phone, world)
     start_system(phone, world)

@@ -16,7 +16,7 @@ class Restart(Step):
     waits = True
 
     def run(self, phone: Phone, world: World) -> None:
-        leave_temporary(phone)
+        leave_temporary(phone, world)
         start_system(phone, world)
 
     def sentence(self, world: World) -> str:

@@ -9,6 +9,7 @@ from anleitung.core.phone.boot import start_system
 from anleitung.core.phone.demands import (
     ask,
     leave_temporary,
+    lock_modes,
     require_link,
     require_mode,
     wipe_user_data,
@@ -24,7 +25,7 @@ class Unlock(Step):
     no_return = True
 
     def run(self, phone: Phone, world: World) -> None:
-        require_mode(phone, "bootloader")
+        require_mode(phone, *lock_modes(world))
         require_link(phone)
         if phone.is_("bootloader", "unlocked"):
             phone.find("already-unlocked", "")
@@ -60,5 +61,5 @@ def unlocked(phone: Phone, world: World) -> None:
         phone.set("protected-content", "lowered")
     wipe_user_data(phone, world)
     if world.device.unlocking.then == "system":
-        leave_temporary(phone)
+        leave_temporary(phone, world)
         start_system(phone, world)

@@ -30,12 +30,13 @@ def check(compiled: "Compiled") -> Iterator[Found]:
     for loss, whole in SIDE_LOSSES.items():
         if loss in compiled.bundle.world.declared:
             continue
-        had = space.where(run.states[0][loss], whole)
-        kept = space.where(run.states[len(compiled.rows)][loss], whole)
+        slot = compiled.bundle.world.slot_of_loss(loss)
+        had = space.where(run.states[0][slot], whole)
+        kept = space.where(run.states[len(compiled.rows)][slot], whole)
         lost = space.both(run.alive[len(compiled.rows)], space.minus(had, kept))
         if lost is space.false:
             continue
         for i in range(len(compiled.rows) - 1, -1, -1):
-            if run.states[i][loss] is not run.states[i + 1][loss]:
+            if run.states[i][slot] is not run.states[i + 1][slot]:
                 yield Found(FINDING.id, loss, compiled.rows[i].step.id, lost)
                 break

@@ -1,4 +1,4 @@
-"""Loads the demo: the catalogue, two published guides, three drafts, and simulated reports."""
+"""Loads the demo: the catalogue, the published guides, faulty drafts, and simulated reports."""
 
 from argparse import ArgumentParser
 from datetime import UTC, datetime, timedelta
@@ -11,8 +11,8 @@ from django.db import transaction
 
 from anleitung.accounts.roles import ADMINISTRATOR, MAINTAINER, ensure_roles
 from anleitung.catalogue.services.save import save_document
-from anleitung.demo.bundles import CODENAME, bundle_files
-from anleitung.demo.catalogue import catalogue_files
+from anleitung.demo.bundles import CODENAME, bundle_files, faults, guide_names
+from anleitung.demo.catalogue import catalogue_files, codenames
 from anleitung.demo.world import CLEAN_INSTALL, REPORTS, SEED
 from anleitung.guides.models import Guide, Revision
 from anleitung.guides.services.bring_in import bring_in
@@ -20,8 +20,9 @@ from anleitung.guides.services.publish import publish
 from anleitung.reports.services.submit import Filled, submit_report
 from anleitung.standins.readers import readers
 
-PUBLISHED = ("unlock", "clean-install")
-DRAFTS = ("clean-install-one-slot", "install-from-storage", "base-update", "root")
+FIRST = ("unlock", "clean-install")
+# Drafts beside the faulty ones that are made from the published guides.
+DRAFTS = ("clean-install-one-slot", "install-from-storage", "base-update")
 ENTERED = datetime(2026, 10, 18, 20, 15, tzinfo=UTC)
 BEGAN = datetime(2026, 10, 20, 18, 30, tzinfo=UTC)
 
@@ -57,20 +58,17 @@ class Command(BaseCommand):
             save_document(
                 actor=actor, kind=kind, value=value, codename=codename, seen="", now=ENTERED
             )
-        for name in PUBLISHED:
+        for codename, name in _published():
             draft = bring_in(
-                actor=actor, files=bundle_files(CODENAME, name), replaces="", now=now
+                actor=actor, files=bundle_files(codename, name), replaces="", now=now
             ).draft
             now += timedelta(hours=3)
-            publish(actor=actor, codename=CODENAME, slug=name, seen=draft.fingerprint, now=now)
-        self._report(Revision.objects.get(guide__slug="clean-install"))
-        for days, name in enumerate(DRAFTS):
-            bring_in(
-                actor=actor,
-                files=bundle_files(CODENAME, name),
-                replaces="",
-                now=BEGAN + timedelta(days=30 + days),
-            )
+            publish(actor=actor, codename=codename, slug=name, seen=draft.fingerprint, now=now)
+        self._report(Revision.objects.get(guide__codename=CODENAME, guide__slug="clean-install"))
+        now = BEGAN + timedelta(days=30)
+        for codename, name in _drafts():
+            bring_in(actor=actor, files=bundle_files(codename, name), replaces="", now=now)
+            now += timedelta(hours=5)
 
     def _report(self, revision: Revision) -> None:
         told = readers(CLEAN_INSTALL, count=REPORTS, seed=SEED)
@@ -94,6 +92,18 @@ class Command(BaseCommand):
     def _print_log_ins(self) -> None:
         for name, password, role in LOG_INS:
             self.stdout.write(f"  {role:14} {name:14} {password}")
+
+
+def _published() -> list[tuple[str, str]]:
+    """(codename, guide), those first that others are read after."""
+    every = [(c, n) for c in codenames() for n in guide_names(c) if n not in DRAFTS]
+    first = [(CODENAME, name) for name in FIRST]
+    return first + [each for each in every if each not in first]
+
+
+def _drafts() -> list[tuple[str, str]]:
+    faulty = [(c, n) for c in codenames() for n in faults(c)]
+    return [(CODENAME, name) for name in DRAFTS] + faulty
 
 
 def _make_user(name: str, password: str, role: str) -> Any:

@@ -1,0 +1,26 @@
+"""A file is unpacked on the computer."""
+
+from gettext import gettext as _
+from typing import Literal
+
+from anleitung.core.documents.base import Id
+from anleitung.core.phone.actions.base import Step
+from anleitung.core.phone.demands import require_at_hand
+from anleitung.core.phone.world import Phone, World
+
+
+class Unpack(Step):
+    action: Literal["unpack"]
+    file: Id
+
+    usual = (20, 180)
+
+    def run(self, phone: Phone, world: World) -> None:
+        require_at_hand(phone, world, self.file)
+        phone.set(f"packed.{self.file}", "unpacked")
+
+    def sentence(self, world: World) -> str:
+        return _("Unpack {name}").format(name=world.file_name(self.file))
+
+    def used_files(self) -> tuple[str, ...]:
+        return (self.file,)

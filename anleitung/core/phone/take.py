@@ -1,0 +1,49 @@
+"""Taking one step: what the phone asked before, the tool on the host, and then the step itself."""
+
+from anleitung.core.documents.tool import Tool
+from anleitung.core.phone.actions import Step
+from anleitung.core.phone.actions.answer import Answer, let_time_pass
+from anleitung.core.phone.facts import hosts_matter
+from anleitung.core.phone.world import Phone, World
+
+
+def take_step(phone: Phone, step: Step, world: World) -> None:
+    if not isinstance(step, Answer):
+        let_time_pass(phone, world)
+    tool = tool_of(step, world)
+    if tool is not None:
+        _require_tool(phone, world, tool)
+        if step.no_return and tool.there and phone.is_("host-sees", "no"):
+            phone.find("phone-not-seen", tool.id)
+            phone.set("host-sees", "told")
+    step.run(phone, world)
+
+
+def tool_of(step: Step, world: World) -> Tool | None:
+    """The tool that the step names, or the first one that has a command for it."""
+    named = step.tool_id()
+    if named is not None:
+        return world.tools.get(named)
+    key = step.command_key()
+    if key is None:
+        return None
+    return next((t for t in world.tools.values() if key in t.commands), None)
+
+
+def _require_tool(phone: Phone, world: World, tool: Tool) -> None:
+    """It is on the computer, in a right version, runs on this host system and sees the phone."""
+    if tool.package is not None:
+        if phone.is_(f"tool.{tool.id}", "none"):
+            phone.stop("tool-missing", tool.id)
+        if phone.is_(f"tool.{tool.id}", "other"):
+            phone.stop("tool-of-another-version", tool.id)
+    if hosts_matter(world.tools.values()):
+        if not phone.isin("host", frozenset(h.id for h in tool.hosts)):
+            phone.stop("tool-not-on-host", tool.id)
+        driven = frozenset(h.id for h in tool.hosts if h.driver)
+        if driven and phone.isin("host", driven) and phone.is_("driver", "none"):
+            phone.stop("driver-missing", tool.id)
+    if "several-phones" in tool.minds and phone.is_("other-phone", "plugged-in"):
+        phone.find("several-phones", tool.id)
+    if "other-program" in tool.minds and phone.is_("other-program", "holds-the-link"):
+        phone.stop("link-held", tool.id)

@@ -1,0 +1,27 @@
+"""No step names a guide that rescues from it, though some cannot be taken back."""
+
+from collections.abc import Iterator
+from gettext import gettext as _
+from typing import TYPE_CHECKING
+
+from anleitung.core.phone.actions import Step
+from anleitung.core.proof.finding import FindingKind, Kind, Severity
+from anleitung.core.proof.rules import Found
+
+if TYPE_CHECKING:
+    from anleitung.core.proof.compile import Compiled
+
+FINDING = FindingKind(
+    id="no-way-back",
+    kind=Kind.DOCUMENT,
+    severity=Severity.NOTE,
+    says=_("The guide goes past a point of no return, and no step names a way back."),
+    why=_("Who hangs there begins to search."),
+    remedy=_("Name a rescue guide at the steps after the point of no return"),
+)
+
+
+def check(compiled: "Compiled") -> Iterator[Found]:
+    steps = [row.step for row in compiled.rows if isinstance(row.step, Step)]
+    if any(step.no_return for step in steps) and not any(step.way_back for step in steps):
+        yield Found(FINDING.id, "", "", None)

@@ -1,0 +1,9 @@
+"""All hazards and situations that have a story."""
+
+from tests.core.proof.hazards import HAZARDS
+from tests.core.proof.hazards_asked import ASKED
+from tests.core.proof.situations import PACKAGES, RECOVERY, TOOLS
+from tests.core.proof.situations_course import COURSE
+
+SITUATIONS = {"Recovery": RECOVERY, "Packages": PACKAGES, "Tools": TOOLS, "Course": COURSE}
+EVERY_HAZARD = [*HAZARDS, *ASKED, *RECOVERY, *PACKAGES, *TOOLS, *COURSE]
