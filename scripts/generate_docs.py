@@ -9,8 +9,8 @@ from typing import get_args
 from anleitung.core.formats.schema import NAMES, json_schema
 from anleitung.core.phone import boot
 from anleitung.core.phone.actions import ACTIONS
+from anleitung.core.phone.cautions import CAUTIONS
 from anleitung.core.proof.findings import BY_ID, CATALOGUE
-from anleitung.core.sheet.cautions import CAUTIONS
 
 DOCS = Path(__file__).parents[1] / "docs"
 

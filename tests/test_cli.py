@@ -31,7 +31,7 @@ def folder(home: Path, name: str, *edits: Edit) -> Path:
     [
         ("clean-install", [], 0, "No finding."),
         ("clean-install-one-slot", [], 1, "2 stops."),
-        ("base-update", [], 1, "1 stop, 1 warn."),
+        ("base-update", [], 1, "1 stop, 2 warns."),
         ("clean-install", ["--paths", "3"], 3, "Not finished: the budget was spent at step"),
     ],
 )

@@ -6,81 +6,20 @@ from ninja import Router, Schema
 from ninja.security import django_auth
 
 from anleitung.accounts.roles import require_maintainer
+from anleitung.api.follows import SlipsOut, follows_of
 from anleitung.api.pages import page_of
 from anleitung.api.problems import FAILURES, ProblemOut
 from anleitung.api.shapes import PageOut
-from anleitung.core.diagrams.run import Budget
-from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.proof.bench import BenchOut, NoSuchPhone, walk
-from anleitung.core.proof.compile import run_bundle
-from anleitung.core.proof.derived import find_losses, find_turned_away, propose_promises
-from anleitung.core.proof.slips import find_slips, try_slips
-from anleitung.core.proof.whys import find_whys
 from anleitung.guides.errors import NoSuchGuide
 from anleitung.guides.load import Stored, find_draft, find_revision, load_bundle
+from anleitung.guides.models import Revision
 from anleitung.guides.services.contest import contest, sign
 from anleitung.guides.services.fix import Which, fix, fixes_of
 from anleitung.kept import Kept
 
 router = Router(auth=django_auth)
 FAILED = {FAILURES: ProblemOut}
-
-
-class HarmOut(Schema):
-    """What one slip does. how: dead, lost, stuck; step: where it is made; where: where it hurts."""
-
-    index: int
-    how: str
-    step: str
-    slip: str
-    where: str
-    says: str
-    witness: str
-    facts: dict[str, str]
-
-
-class WhyOut(Schema):
-    """What would come without a wipe or a restart, and on how many kinds of phone."""
-
-    step: str
-    says: str
-    needed: bool
-    phones: int
-    of: int
-
-
-class ProposedOut(Schema):
-    """A promise that could be made: it holds for every phone that comes through."""
-
-    condition: str
-    words: str
-
-
-class LostOut(Schema):
-    what: str
-    choices: str
-    phones: int
-    of: int
-
-
-class TurnedAwayOut(Schema):
-    words: str
-    phones: int
-    of: int
-
-
-class SlipsOut(Schema):
-    """What follows from the proof of a guide.
-
-    tried: how many single slips; harms: those that end a phone or lose something.
-    """
-
-    tried: int
-    harms: list[HarmOut]
-    whys: list[WhyOut]
-    proposed: list[ProposedOut] = []
-    lost: list[LostOut] = []
-    turned_away: list[TurnedAwayOut] = []
 
 
 class BenchIn(Schema):
@@ -128,7 +67,9 @@ def get_slips(
 ) -> SlipsOut:
     require_maintainer(request.user)
     row = _row(codename, slug, short)
-    return _SLIPS.get_or(row.fingerprint, lambda: _slips(row))
+    # The rescue guides are those that are published now.
+    newest = Revision.objects.order_by("-pk").values_list("pk", flat=True).first()
+    return _SLIPS.get_or(f"{row.fingerprint} {newest}", lambda: follows_of(row))
 
 
 @router.post("/bench", response={200: BenchOut, **FAILED})
@@ -188,43 +129,6 @@ def post_contest(request: HttpRequest, codename: str, slug: str, body: ContestIn
 def post_sign(request: HttpRequest, contest_id: int) -> ContestedOut:
     signed = sign(actor=request.user, contest_id=contest_id, now=timezone.now())
     return ContestedOut(id=signed.pk)
-
-
-def _slips(row: Stored) -> SlipsOut:
-    compiled = run_bundle(load_bundle(row), Budget())
-    if not compiled.run.finished:
-        return SlipsOut(tried=0, harms=[], whys=[])
-    return SlipsOut(
-        tried=len(find_slips(compiled)),
-        harms=[
-            HarmOut(
-                index=h.index,
-                how=h.how,
-                step=h.step,
-                slip=h.slip,
-                where=h.where,
-                says=h.says,
-                witness=h.witness,
-                facts=h.facts,
-            )
-            for h in try_slips(compiled)
-        ],
-        whys=[
-            WhyOut(step=w.step, says=w.says, needed=w.needed, phones=w.phones, of=w.of)
-            for w in find_whys(compiled)
-        ],
-        proposed=[
-            ProposedOut(condition=p.condition, words=p.words) for p in propose_promises(compiled)
-        ],
-        lost=[
-            LostOut(what=LOSS_WORDS[x.what], choices=x.choices, phones=x.phones, of=x.of)
-            for x in find_losses(compiled)
-        ],
-        turned_away=[
-            TurnedAwayOut(words=t.words, phones=t.phones, of=t.of)
-            for t in find_turned_away(compiled)
-        ],
-    )
 
 
 def _row(codename: str, slug: str, short: str) -> Stored:

@@ -53,7 +53,6 @@ from anleitung.core.drawn.phone_words import (
 )
 from anleitung.core.drawn.rails import draw_rails
 from anleitung.core.formats.build_list import ListRow
-from anleitung.core.phone.reach import beyond_the_model
 from anleitung.core.schemes.decode import CannotDecode, Decoded, Reader, clean
 from anleitung.core.schemes.judge import JudgedField, judge_fields
 from anleitung.core.updates.lanes import lanes
@@ -123,7 +122,6 @@ def phone_page(codename: str) -> PhoneOut:
         hardware=hardware_words(device),
         habits=habit_words(device),
         systems=[_system(s) for s in load_systems(codename)],
-        provable=list(beyond_the_model(device)),
     )
 
 

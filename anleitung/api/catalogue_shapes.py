@@ -134,7 +134,6 @@ class PhoneOut(Schema):
     hardware: list[str]
     habits: list[str]
     systems: list[SystemOut]
-    provable: list[str]
 
 
 class FieldOut(Schema):

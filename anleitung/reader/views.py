@@ -39,6 +39,7 @@ from anleitung.guides.load import (
 )
 from anleitung.guides.models import Revision, StoredPicture
 from anleitung.reader.check import NOTHING_GIVEN, Given, check, read_build
+from anleitung.reader.course import options_of, rescues_of
 from anleitung.reader.files import MOST_BYTES, judge_files
 from anleitung.reports.errors import InvalidReport, KeyUsed, TooManyReports
 from anleitung.reports.evidence import evidence_for
@@ -281,6 +282,8 @@ def _render_revision(
         "warnings": [f for f in findings if f.severity == "warn"],
         "known_bugs": _known_bugs(bundle),
         "algorithms": " ".join(sorted(wanted_algorithms(list(bundle.world.packages.values())))),
+        "rescues": rescues_of(bundle),
+        "options": options_of(bundle),
         "namesakes": [n for n in find_namesakes(bundle.device, load_devices()) if n.codenames],
         "earlier": earlier,
         "earlier_evidence": evidence_for(earlier, now=now) if earlier else None,

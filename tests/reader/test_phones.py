@@ -18,7 +18,7 @@ from tests.core.demo_catalogue import plain
 
 @pytest.fixture
 def _demo(db: None) -> None:
-    call_command("load_demo")
+    call_command("load_demo", "--small")
 
 
 def shown(path: str, **query: str) -> str:

@@ -17,6 +17,7 @@ from anleitung.core.guide.document import EACH, SLOTS, Branch, Choose, EachSlot,
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.check import Check
 from anleitung.core.phone.actions.obtain import Obtain
+from anleitung.core.phone.cautions import CAUTIONS
 from anleitung.core.phone.vocabulary import vocabulary
 from anleitung.core.phone.world import World, build_order
 from anleitung.core.schemes.decode import (
@@ -27,7 +28,6 @@ from anleitung.core.schemes.decode import (
     Reader,
 )
 from anleitung.core.schemes.place import place_builds
-from anleitung.core.sheet.cautions import CAUTIONS
 
 Location = tuple[str | int, ...]
 

@@ -6,7 +6,7 @@ from gettext import gettext as _
 from anleitung.core.diagrams.run import Budget, DiagramAlgebra, Procedure, State, run_all
 from anleitung.core.diagrams.space import Kind, Node
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.guide.document import rows_of
+from anleitung.core.guide.document import Guide, rows_of
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.boot import STUCK
 from anleitung.core.proof.compile import Compiled, compile_bundle
@@ -108,10 +108,10 @@ def _steps(rescue: Bundle) -> list[str]:
     return [row.step.id for row in rows_of(rescue.guide)]
 
 
-def ways_named(compiled: Compiled) -> list[tuple[str, str]]:
+def ways_named_in(guide: Guide) -> list[tuple[str, str]]:
     """(step, rescue guide) of every step that names one."""
     return [
         (row.step.id, row.step.way_back)
-        for row in compiled.rows
+        for row in rows_of(guide)
         if isinstance(row.step, Step) and row.step.way_back
     ]

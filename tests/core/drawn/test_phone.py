@@ -11,7 +11,6 @@ from anleitung.core.drawn.phone_words import (
     unlocking_words,
 )
 from anleitung.core.drawn.rails import draw_rails
-from anleitung.core.phone.reach import beyond_the_model
 from tests.core.demo_catalogue import device, plain
 
 
@@ -81,14 +80,6 @@ def test_name_of_two_codenames_says_so_on_both() -> None:
         found = find_namesakes(one, [one, other])[0]
         assert found.codenames == [other.codename]
         assert len(found.tell) == 2
-
-
-@pytest.mark.parametrize(
-    ("codename", "beyond"),
-    [("palstek", 1), ("achtknoten", 0), ("schotstek", 0), ("poller", 1), ("klampe", 1)],
-)
-def test_model_says_which_phones_it_cannot_run(codename: str, beyond: int) -> None:
-    assert len(list(beyond_the_model(device(codename)))) == beyond
 
 
 @pytest.mark.parametrize(

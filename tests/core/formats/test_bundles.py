@@ -106,7 +106,7 @@ def test_golden_fingerprint() -> None:
     assert bundle("unlock").fingerprint == GOLDEN
 
 
-GOLDEN = "sha256:f45ef997326f7416c1779c46ccd96853d6aca336a422eb6abec985ae45f1a692"
+GOLDEN = "sha256:40f5f10da8941ff90041f51effdbe155037a2f6110a1336219679c17e82b1500"
 
 BAD = [
     (
@@ -126,12 +126,13 @@ BAD = [
         "guide.yaml",
         "file: radio-m6, where: both",
         "file: radio-m6, where: sideways",
-        "guide.yaml, line 67: steps.otherwise.then.where: expected 'running', 'other', 'both', "
+        "guide.yaml, line 69: steps.otherwise.then.where: expected 'running', 'other', 'both', "
         "'a', 'b' or 'each', got 'sideways'",
     ),
     (
         "device.yaml",
-        '  - {id: wattlaeufer, name: Wattläufer, platforms: [12, 13], releases: ["4.2", "5.0"]}',
+        "  - {id: wattlaeufer, name: Wattläufer, platforms: [12, 13], "
+        'releases: ["4.2", "5.0"], recovery: lotsenboot}',
         "  - wattlaeufer",
         "device.yaml, line 94: other_systems: expected fields (name: value), got 'wattlaeufer'",
     ),
@@ -139,7 +140,7 @@ BAD = [
         "guide.yaml",
         "    verify: true",
         "    verify: perhaps",
-        "guide.yaml, line 28: steps.verify: expected true or false, got 'perhaps'",
+        "guide.yaml, line 29: steps.verify: expected true or false, got 'perhaps'",
     ),
     (
         "guide.yaml",
@@ -157,37 +158,37 @@ BAD = [
         "guide.yaml",
         "action: format-data",
         "action: formt-data",
-        "guide.yaml, line 82: steps.choices.clean: no action is called 'formt-data'; known:",
+        "guide.yaml, line 84: steps.choices.clean: no action is called 'formt-data'; known:",
     ),
     (
         "guide.yaml",
         "- id: agree\n",
         "- id: copy-media\n",
-        "guide.yaml, line 47: steps.id: step id 'copy-media' is used twice; each needs its own",
+        "guide.yaml, line 48: steps.id: step id 'copy-media' is used twice; each needs its own",
     ),
     (
         "guide.yaml",
         "mode: bootloader\n    by",
         "mode: bootloader\n    mode: recovery\n    by",
-        "guide.yaml, line 54: the key 'mode' stands twice (column 5)",
+        "guide.yaml, line 55: the key 'mode' stands twice (column 5)",
     ),
     (
         "guide.yaml",
         "on: variant is M6",
         "on: variant is M7",
-        "guide.yaml, line 64: steps.otherwise.on: variant is never 'M7'; known: K6, M6",
+        "guide.yaml, line 66: steps.otherwise.on: variant is never 'M7'; known: K6, M6",
     ),
     (
         "guide.yaml",
         "on: variant is M6",
         "on: variant is",
-        "guide.yaml, line 64: steps.otherwise.on: cannot be read at the end",
+        "guide.yaml, line 66: steps.otherwise.on: cannot be read at the end",
     ),
     (
         "guide.yaml",
         "usual: [240, 360]",
         "usual: [four, 360]",
-        "guide.yaml, line 95: steps.duration.usual: expected a whole number, got ",
+        "guide.yaml, line 113: steps.duration.usual: expected a whole number, got ",
     ),
     (
         "guide.yaml",
@@ -206,13 +207,13 @@ BAD = [
         "guide.yaml",
         "option: data\n",
         "option: date\n",
-        "guide.yaml, line 79: steps.option: the guide has no option 'date'",
+        "guide.yaml, line 81: steps.option: the guide has no option 'date'",
     ),
     (
         "guide.yaml",
         "      keep: []\n",
         "",
-        "guide.yaml, line 80: steps.choices: steps for each choice of data (clean, keep)",
+        "guide.yaml, line 82: steps.choices: steps for each choice of data (clean, keep)",
     ),
     (
         "guide.yaml",

@@ -11,6 +11,9 @@ from anleitung.core.phone.facts import start_facts
 from anleitung.core.proof.compile import compile_bundle, possible_starts
 from tests.core.bundles import bundle
 from tests.core.phone.walk import UNLOCKED, phone
+from tests.core.proof.situations import schleuse
+from tests.core.proof.situations_course import MANAGER, ROOT
+from tests.core.proof.small import small
 
 GUIDE = bundle("clean-install")
 FORMAT = Path(__file__).parents[3] / "docs" / "guide-format.md"
@@ -68,7 +71,7 @@ def test_waiting_time_is_a_fact_only_where_a_carrier_has_one() -> None:
                 "cur.radio.signer": "maker",
                 "cur.system.build": "5.0",
                 "data.family": "wattlaeufer",
-                "cur.ramdisk.recovery": "of-wattlaeufer",
+                "cur.ramdisk.recovery": "lotsenboot",
             },
         ),
     ],
@@ -98,10 +101,22 @@ def test_every_start_phone_starts_and_only_locked_foreign_ones_are_missing() -> 
     assert missing is wanted
 
 
+def _by_kind(fact: str) -> str:
+    kind, dot, _name = fact.partition(".")
+    ids = {"option": "<id>", "app": "<program>", "tool": "<tool>"}
+    return f"{kind}.{ids[kind]}" if dot and kind in ids else fact
+
+
 def test_the_manual_names_every_fact_and_no_other() -> None:
     section = FORMAT.read_text().split("## Conditions")[1].split("\n## ")[0]
-    named = set(re.findall(r"`([a-z.-]+(?:<id>)?)`", section.split("| fact |")[1]))
-    known = {f"option.{'<id>'}" if n.startswith("option.") else n for n in GUIDE.world.vocabulary}
+    named = set(re.findall(r"`([a-z.-]+(?:<[a-z]+>)?)`", section.split("| fact |")[1]))
+    everything = small(
+        {"action": "charge"},
+        device={"layout.system_slots": 1},
+        tools=(schleuse(driver="d", minds=["several-phones", "other-program"], package="p"),),
+        programs=(ROOT, MANAGER),
+    )
+    known = {_by_kind(name) for b in (GUIDE, everything) for name in b.world.vocabulary}
     assert named == known - {"other-base"}
 
 

@@ -161,7 +161,12 @@ DONE: list[tuple[dict[str, Any], dict[str, str], dict[str, Any], dict[str, Any]]
         {"unlock-switch": "off"},
     ),
     ({"action": "connect"}, {}, {}, {"link": "cable"}),
-    ({"action": "connect", "confirm": True}, {"debugging": "on"}, {}, {"link": "confirmed"}),
+    (
+        {"action": "connect", "confirm": True},
+        {"debugging": "on"},
+        {},
+        {"link": "confirmed", "host-sees": "yes"},
+    ),
     ({"action": "enter", "mode": "bootloader", "by": "chord"}, {}, {}, {"mode": "bootloader"}),
     (
         {"action": "enter", "mode": "recovery", "by": "chord"},
@@ -179,7 +184,7 @@ DONE: list[tuple[dict[str, Any], dict[str, str], dict[str, Any], dict[str, Any]]
         {"action": "enter", "mode": "recovery", "by": "menu"},
         {"system": "wattlaeufer", **UNLOCKED},
         IN_RETTUNGSRING,
-        {"running": "of-wattlaeufer", "temporary": "gone"},
+        {"running": "lotsenboot", "temporary": "gone"},
     ),
     ({"action": "obtain", "files": ["radio-m6"]}, {}, {}, {"host.radio-m6": "got"}),
     (

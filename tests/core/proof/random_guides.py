@@ -14,7 +14,9 @@ from anleitung.core.diagrams.run import Procedure
 from anleitung.core.diagrams.space import Node, Space
 from anleitung.core.diagrams.subject import Ended
 from anleitung.core.documents.base import Typed
+from anleitung.core.documents.program import Program
 from anleitung.core.documents.question import Question
+from anleitung.core.documents.tool import Tool
 from anleitung.core.documents.unlocking import Unlocking
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import AnyStep, Guide
@@ -51,6 +53,61 @@ SURE = Question.model_validate(
 )
 
 
+RECOVERY = Program.model_validate(
+    {
+        "id": "rettungsring",
+        "name": "Rettungsring",
+        "kind": "recovery",
+        "version": "3.2",
+        "words": [
+            {"says": "Reset", "does": "wipe-apps"},
+            {"says": "Anew", "does": "format-data"},
+            {"says": "Go", "does": "restart"},
+        ],
+        "options": [{"id": "itself", "says": "Install itself", "effect": "installs-itself"}],
+        "wants_release": True,
+    }
+)
+ROOT = Program.model_validate({"id": "bootsmann", "name": "Bootsmann", "kind": "root"})
+WINDE = Program.model_validate(
+    {
+        "id": "winde",
+        "name": "Winde",
+        "kind": "manager",
+        "needs_restart": True,
+        "makes_room": True,
+        "options": [{"id": "deep", "says": "Deep", "usual": "off"}],
+    }
+)
+# Works in the bootloader, so that a random guide gets there; keeps one switch from last time.
+KASTEN = Tool.model_validate(
+    {
+        "id": "kasten",
+        "name": "Kasten",
+        "hosts": [{"id": "faehre", "name": "Fähre", "driver": "wattlaeufer"}],
+        "there": "a lamp",
+        "minds": ["other-program"],
+        "window": {
+            "mode": "bootloader",
+            "slots": [{"id": "base", "name": "Base", "takes": "it", "writes": ["radio"]}],
+            "options": [
+                {
+                    "name": "Table",
+                    "id": "table",
+                    "right": "off",
+                    "why": "w",
+                    "kept": True,
+                    "does": "repartition",
+                },
+                {"name": "Restart", "id": "restart", "right": "off", "why": "w", "does": "restart"},
+            ],
+            "starts_by": "a knob",
+            "worked": "done",
+        },
+    }
+)
+
+
 def small_base() -> Bundle:
     """The demo's install guide on few builds and carriers, so that every phone can be run."""
     full = bundle("clean-install")
@@ -62,11 +119,19 @@ def small_base() -> Bundle:
             "region_names": (),
             "unlocking": Unlocking(lowers_content=True),
             "questions": (SURE,),
+            "layout": full.device.layout.model_copy(update={"system_slots": 1}),
         }
     )
     builds = tuple(b for b in full.builds if b.build in kept)
-    guide = full.guide.model_copy(update={"admission": Typed.parse("always")})
-    return Bundle(guide, device, builds, full.packages, full.tools, full.schemes)
+    guide = full.guide.model_copy(
+        update={
+            "admission": Typed.parse("always"),
+            "tools": (*full.guide.tools, "kasten"),
+            "programs": ("rettungsring", "bootsmann", "winde"),
+        }
+    )
+    tools, programs = (*full.tools, KASTEN), (RECOVERY, ROOT, WINDE)
+    return Bundle(guide, device, builds, full.packages, tools, full.schemes, programs)
 
 
 # How most guides begin; each of these is left out now and then.
@@ -131,9 +196,41 @@ def _action(random: Random) -> dict[str, Any]:
             {"action": "rename", "file": file, "to": random.choice(("update.zip", "other.zip"))},
             {"action": "delete", "file": file, "place": random.choice(("host", "phone"))},
             {"action": "answer", "question": "sure", "answer": random.choice(("yes", "no"))},
+            *_of_the_work(random, file),
             {"action": "by-hand", "says": "wait", "sets": {"mode": "bootloader"}},
         ]
     )
+
+
+def _of_the_work(random: Random, file: str) -> list[dict[str, Any]]:
+    """Tools, recoveries, apps and second systems."""
+    switch = random.choice(("on", "off"))
+    app = random.choice(("install", "open", "give-root"))
+    second = random.choice(("install", "start", "leave", "switch-off", "remove"))
+    of_file = {"file": file} if second == "install" else {}
+    return [
+        {"action": "clear-link"},
+        {"action": "install-driver", "file": file},
+        {"action": "see-phone", "tool": "lotse"},
+        {"action": "disconnect", "what": random.choice(("cable", "battery"))},
+        {"action": "unpack", "file": file},
+        {
+            "action": "write-window",
+            "tool": "kasten",
+            "files": {random.choice(("base", "attic")): file},
+            "options": random.choice(({}, {"table": switch}, {"restart": switch})),
+        },
+        {"action": "keep-recovery"},
+        {"action": "menu", "word": random.choice(("Reset", "Anew", "Go"))},
+        {"action": "mount", "partition": random.choice(("product", "nowhere"))},
+        {"action": "wait", "until": "it is done"},
+        {"action": "app", "program": "winde", "does": app},
+        {"action": "app", "program": "winde", "does": "set", "option": "deep", "to": switch},
+        {"action": "write-from-system", "program": "winde", "partition": "radio", "file": file},
+        {"action": "second", "program": "winde", "does": second, **of_file},
+        {"action": "second", "program": "winde", "does": "create", "size": 400_000},
+        {"action": "install", "file": file, "source": "card", "options": {"itself": switch}},
+    ]
 
 
 def narrowed(procedure: Procedure, seed: int, *, most: int) -> Procedure:
@@ -204,4 +301,6 @@ def random_bundle(seed: int, *, base: Bundle, length: int = 12) -> Bundle:
         "promise": {"holds": list(random.sample(CONDITIONS, 2)), "loses": []},
     }
     guide = Guide.model_validate(plain)
-    return Bundle(guide, base.device, base.builds, base.packages, base.tools, base.schemes)
+    return Bundle(
+        guide, base.device, base.builds, base.packages, base.tools, base.schemes, base.programs
+    )

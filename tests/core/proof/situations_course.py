@@ -87,9 +87,40 @@ UNLIKE = [
 ]
 
 
+DOCKER = program("dock", "helper-app", makes_room=True)
+MENU = {
+    "id": "menu",
+    "after": "second",
+    "ask": "Which?",
+    "answers": [
+        {"id": "two", "says": "down", "does": "goes-on"},
+        {"id": "one", "says": "power", "does": "starts"},
+    ],
+    "usual": "one",
+    "seconds": 10,
+}
+DOCK: dict[str, Any] = {
+    "programs": (DOCKER,),
+    "device": {"layout.system_slots": 1, "questions": [MENU]},
+    "admission": OPEN.replace("unlocked", "locked"),
+}
+ROOM = 9_000
+
+
+def second(does: str, **more: Any) -> Step:
+    return {"action": "second", "program": "dock", "does": does, **more}
+
+
 def app(does: str, name: str = "bootsmann-app", **more: Any) -> Step:
     return {"action": "app", "program": name, "does": does, **more}
 
+
+PUT: Step = {"action": "place", "file": "blob"}
+WITH_DOCK = (
+    *(GET, *AGREED, PUT),
+    *(app("install", "dock", file="own-key"), app("open", "dock")),
+)
+SECOND_IN = (*WITH_DOCK, second("create", size=ROOM), second("install", file="blob"))
 
 COURSE = [
     Hazard(
@@ -261,6 +292,35 @@ COURSE = [
         "set-up-in-vain",
         (*NEW_SYSTEM, RESTART, SET_UP, CHORD, IN_RING[-1], FORMAT, RESTART),
         (*NEW_SYSTEM, RESTART, CHORD, IN_RING[-1], FORMAT, RESTART, SET_UP),
+    ),
+    Hazard(
+        "a second system on a phone that keeps only one",
+        "no-room-for-second",
+        (*WITH_DOCK, second("create", size=ROOM)),
+        (*WITH_DOCK, second("create", size=ROOM)),
+        DOCK | {"device": {"layout.system_slots": 0}},
+        DOCK,
+    ),
+    Hazard(
+        "a second system before its room was made",
+        "second-not-there",
+        (*WITH_DOCK, second("install", file="blob")),
+        (*WITH_DOCK, second("create", size=ROOM), second("install", file="blob")),
+        DOCK,
+    ),
+    Hazard(
+        "too little room for a second system",
+        "second-too-small",
+        (*WITH_DOCK, second("create", size=500), second("install", file="blob")),
+        (*WITH_DOCK, second("create", size=ROOM), second("install", file="blob")),
+        DOCK,
+    ),
+    Hazard(
+        "the count-down of the start menu runs out",
+        "promise-not-kept",
+        (*SECOND_IN, second("start"), {"action": "wait", "until": "it starts"}),
+        (*SECOND_IN, second("start"), {"action": "answer", "question": "menu", "answer": "two"}),
+        DOCK | {"promise": "running-system is second"},
     ),
     Hazard(
         "a battery to be taken out that is built in",

@@ -79,6 +79,7 @@ def small(
     files: tuple[Package, ...] = (),
     programs: tuple[Program, ...] = (),
     tools: tuple[Tool, ...] = (),
+    promise: str = "not mode is dead",
 ) -> Bundle:
     """device: fields of the codename to change, those of parts under a dotted name.
 
@@ -91,7 +92,7 @@ def small(
     )
     plain = FULL.guide.model_dump(mode="python") | {
         "admission": admission,
-        "promise": {"holds": ["not mode is dead"], "loses": list(loses)},
+        "promise": {"holds": [promise], "loses": list(loses)},
         "options": [],
         "files": [p.id for p in held],
         "programs": [p.id for p in programs],

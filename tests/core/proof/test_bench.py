@@ -35,6 +35,8 @@ def test_a_guide_that_ends_well_ends_well_on_the_bench() -> None:
 def test_a_witness_of_the_proof_ends_on_the_bench_as_the_proof_says() -> None:
     made = bundle("clean-install-one-slot")
     for finding in prove(made).findings:
+        if finding.kind == "document":
+            continue
         assert finding.witness is not None
         bench = walk(made, finding.witness.facts)
         assert bench.admitted

@@ -26,6 +26,11 @@ DIGEST = re.search(r"sha256: .*\n", bundle_files("palstek", "base-update")[RADIO
 FORMAT = """        - id: format-data
           action: format-data
           sight: The last line says “data made anew”
+          messages:
+            - text: "E: cannot open *, no such place"
+              means: harmless
+              do: Go on. It is the place that is just being made anew.
+              causes: [the data was made anew a moment ago, this layout has no such partition]
 """
 FORMAT_TAKEN_OUT = ((G, "      clean:\n" + FORMAT, "      clean: []\n"),)
 

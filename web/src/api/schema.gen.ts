@@ -1334,6 +1334,28 @@ export interface components {
             faults: components["schemas"]["FaultOut"][];
             rails?: components["schemas"]["RailsOut"] | null;
         };
+        /**
+         * ChoiceFactsOut
+         * @description One choice. well: kinds of phone that come through, of those that may take it.
+         */
+        ChoiceFactsOut: {
+            /** Admitted */
+            admitted: number;
+            /** Choice */
+            choice: string;
+            /** Loses */
+            loses: string[];
+            /** Says */
+            says: string;
+            /** Steps */
+            steps: number;
+            /** Takes */
+            takes: string;
+            /** Warnings */
+            warnings: number;
+            /** Well */
+            well: number;
+        };
         /** ChoiceOut */
         ChoiceOut: {
             /** Id */
@@ -1394,6 +1416,24 @@ export interface components {
             host: string;
             /** Text */
             text: string;
+        };
+        /**
+         * ComparedOut
+         * @description An option, its choices side by side. advised: what the program would take, and why.
+         */
+        ComparedOut: {
+            /** Advised */
+            advised: string;
+            /** Ask */
+            ask: string;
+            /** Option */
+            option: string;
+            /** Outcomes */
+            outcomes: components["schemas"]["ChoiceFactsOut"][];
+            /** Said */
+            said: string;
+            /** Why */
+            why: string;
         };
         /** ContestIn */
         ContestIn: {
@@ -2507,8 +2547,6 @@ export interface components {
             modes: components["schemas"]["ModeOut"][];
             /** Namesakes */
             namesakes: components["schemas"]["NamesakeOut"][];
-            /** Provable */
-            provable: string[];
             rails: components["schemas"]["RailsOut"];
             /** Regions */
             regions: components["schemas"]["RegionOut"][];
@@ -3018,6 +3056,11 @@ export interface components {
              */
             lost: components["schemas"]["LostOut"][];
             /**
+             * Options
+             * @default []
+             */
+            options: components["schemas"]["ComparedOut"][];
+            /**
              * Proposed
              * @default []
              */
@@ -3029,6 +3072,11 @@ export interface components {
              * @default []
              */
             turned_away: components["schemas"]["TurnedAwayOut"][];
+            /**
+             * Ways Back
+             * @default []
+             */
+            ways_back: components["schemas"]["WayBackOut"][];
             /** Whys */
             whys: components["schemas"]["WhyOut"][];
         };
@@ -3228,6 +3276,24 @@ export interface components {
             scheduled_reads: boolean;
             /** Sources */
             sources: components["schemas"]["SourceOut"][];
+        };
+        /**
+         * WayBackOut
+         * @description A rescue guide that a step names: run from there on every phone that hangs.
+         */
+        WayBackOut: {
+            /** Guide */
+            guide: string;
+            /** Of */
+            of: number;
+            /** Rescued */
+            rescued: number;
+            /** Step */
+            step: string;
+            /** Title */
+            title: string;
+            /** Why */
+            why: string;
         };
         /** WayOut */
         WayOut: {

@@ -40,11 +40,6 @@ function PhoneSheet({ codename, phone }: { codename: string; phone: Phone }) {
           <b className="text-care">{each.says}</b> {each.tell.join(". ")}.
         </div>
       ))}
-      {phone.provable.map((each) => (
-        <p key={each} className="mark mark-unknown my-1 text-unknown">
-          {each}
-        </p>
-      ))}
       <div className="mt-3 grid gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <Part title="Variants">
           <table className="ruled">

@@ -58,6 +58,11 @@ export function SheetRow(props: {
               it
             </p>
           )}
+          {!props.isCurrent && row.messages.length > 0 && (
+            <p className="text-soft">
+              {row.messages.length === 1 ? "1 text" : `${row.messages.length} texts`} explained
+            </p>
+          )}
           {row.findings.map((each) => (
             <FindingNote
               key={each.id + each.subject}
@@ -92,6 +97,28 @@ function More({ row }: { row: Row }) {
       <StepPictures row={row} />
       {row.sight && <p className="text-soft">You see: {row.sight}</p>}
       {row.duration && <p className="text-soft">Takes {row.duration}</p>}
+      {row.messages.map((each) => (
+        <p
+          key={each.text}
+          className={`mark ${each.means === "stop" ? "mark-stop" : "mark-proved"}`}
+        >
+          “<span className="letter">{each.text}</span>”: <strong>{each.means_words}</strong>.{" "}
+          {each.do}
+          {each.causes.length > 0 && (
+            <span className="text-soft"> It may come from: {each.causes.join("; ")}.</span>
+          )}
+        </p>
+      ))}
+      {row.tries.length > 0 && (
+        <>
+          <p className="text-soft">If it does not come:</p>
+          <ol className="list-decimal pl-5 text-soft">
+            {row.tries.map((each) => (
+              <li key={each}>{each}</li>
+            ))}
+          </ol>
+        </>
+      )}
     </div>
   );
 }

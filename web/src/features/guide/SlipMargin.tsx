@@ -11,7 +11,7 @@ const HOWS: Record<string, string> = {
 
 /** The most dangerous slip at a step, in a line; all of it where one is. */
 export function SlipMargin({ step, isCurrent }: { step: string; isCurrent: boolean }) {
-  const { harm, why } = useContext(SlipsContext)(step);
+  const { harm, why, way } = useContext(SlipsContext)(step);
   const toBench = useContext(BenchContext);
   return (
     <>
@@ -28,6 +28,21 @@ export function SlipMargin({ step, isCurrent }: { step: string; isCurrent: boole
               )}
             </>
           )}
+        </p>
+      )}
+      {way && (isCurrent || way.rescued < way.of || way.of === 0) && (
+        <p className={`mark ${way.of > 0 && way.rescued === way.of ? "mark-proved" : "mark-unknown"}`}>
+          <span className="text-soft">Way back: </span>
+          {way.title}
+          {way.of > 0 && (
+            <>
+              {" – "}
+              {way.rescued === way.of
+                ? "starts from here for every phone that hangs"
+                : `starts from here for ${way.rescued.toLocaleString("en")} of ${way.of.toLocaleString("en")} kinds of phone that hang`}
+            </>
+          )}
+          {isCurrent && way.why && <span className="text-soft">; not for others: {way.why}</span>}
         </p>
       )}
       {why && (isCurrent || !why.needed) && (

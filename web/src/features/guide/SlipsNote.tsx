@@ -5,6 +5,7 @@ import type { Page } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
 import { benchPath } from "../bench";
+import { ChoicesTable } from "./ChoicesTable";
 import { FollowsView } from "./FollowsView";
 import { slipsQuery } from "./slips";
 
@@ -30,7 +31,14 @@ export function SlipsNote({ page }: { page: Page }) {
         </span>
       </p>
       {slips.error && <ProblemView error={slips.error} />}
-      {open && slips.data && <FollowsView slips={slips.data} />}
+      {open && slips.data && (
+        <>
+          <FollowsView slips={slips.data} />
+          {slips.data.options.map((each) => (
+            <ChoicesTable key={each.option} compared={each} />
+          ))}
+        </>
+      )}
     </section>
   );
 }

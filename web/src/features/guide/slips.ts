@@ -4,9 +4,10 @@ import { answerOf, api, type Page, type Slips } from "../../api/client";
 
 export type Harm = Slips["harms"][number];
 export type Why = Slips["whys"][number];
+export type WayBack = Slips["ways_back"][number];
 
 /** What is told in the margin of one step: the worst that one slip does there, and why it is there. */
-export type StepSlips = { harm?: Harm; why?: Why };
+export type StepSlips = { harm?: Harm; why?: Why; way?: WayBack };
 
 export const SlipsContext = createContext<(step: string) => StepSlips>(() => ({}));
 
@@ -30,5 +31,6 @@ export function bySteps(slips: Slips | undefined): (step: string) => StepSlips {
   return (step) => ({
     harm: slips?.harms.find((each) => each.step === step),
     why: slips?.whys.find((each) => each.step === step),
+    way: slips?.ways_back.find((each) => each.step === step),
   });
 }

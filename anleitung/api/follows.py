@@ -1,0 +1,175 @@
+"""What follows from a proof without anybody having written it: slips, reasons, losses, choices."""
+
+from ninja import Schema
+
+from anleitung.core.diagrams.run import Budget
+from anleitung.core.phone.actions.base import LOSS_WORDS
+from anleitung.core.proof.choices import Compared, compare_choices
+from anleitung.core.proof.compile import run_bundle
+from anleitung.core.proof.derived import find_losses, find_turned_away, propose_promises
+from anleitung.core.proof.slips import find_slips, try_slips
+from anleitung.core.proof.whys import find_whys
+from anleitung.core.sheet.clock import span_words
+from anleitung.guides.load import Stored, load_bundle
+from anleitung.guides.ways_back import ways_back_of
+
+
+class HarmOut(Schema):
+    """What one slip does. how: dead, lost, stuck; step: where it is made; where: where it hurts."""
+
+    index: int
+    how: str
+    step: str
+    slip: str
+    where: str
+    says: str
+    witness: str
+    facts: dict[str, str]
+
+
+class WhyOut(Schema):
+    """What would come without a wipe or a restart, and on how many kinds of phone."""
+
+    step: str
+    says: str
+    needed: bool
+    phones: int
+    of: int
+
+
+class ProposedOut(Schema):
+    """A promise that could be made: it holds for every phone that comes through."""
+
+    condition: str
+    words: str
+
+
+class LostOut(Schema):
+    what: str
+    choices: str
+    phones: int
+    of: int
+
+
+class TurnedAwayOut(Schema):
+    words: str
+    phones: int
+    of: int
+
+
+class ChoiceFactsOut(Schema):
+    """One choice. well: kinds of phone that come through, of those that may take it."""
+
+    choice: str
+    says: str
+    admitted: int
+    well: int
+    loses: list[str]
+    takes: str
+    steps: int
+    warnings: int
+
+
+class ComparedOut(Schema):
+    """An option, its choices side by side. advised: what the program would take, and why."""
+
+    option: str
+    ask: str
+    outcomes: list[ChoiceFactsOut]
+    advised: str
+    why: str
+    said: str
+
+
+class WayBackOut(Schema):
+    """A rescue guide that a step names: run from there on every phone that hangs."""
+
+    step: str
+    guide: str
+    title: str
+    rescued: int
+    of: int
+    why: str
+
+
+class SlipsOut(Schema):
+    """What follows from the proof of a guide.
+
+    tried: how many single slips; harms: those that end a phone or lose something.
+    """
+
+    tried: int
+    harms: list[HarmOut]
+    whys: list[WhyOut]
+    proposed: list[ProposedOut] = []
+    lost: list[LostOut] = []
+    turned_away: list[TurnedAwayOut] = []
+    options: list[ComparedOut] = []
+    ways_back: list[WayBackOut] = []
+
+
+def follows_of(row: Stored) -> SlipsOut:
+    compiled = run_bundle(load_bundle(row), Budget())
+    if not compiled.run.finished:
+        return SlipsOut(tried=0, harms=[], whys=[])
+    return SlipsOut(
+        tried=len(find_slips(compiled)),
+        harms=[
+            HarmOut(
+                index=h.index,
+                how=h.how,
+                step=h.step,
+                slip=h.slip,
+                where=h.where,
+                says=h.says,
+                witness=h.witness,
+                facts=h.facts,
+            )
+            for h in try_slips(compiled)
+        ],
+        whys=[
+            WhyOut(step=w.step, says=w.says, needed=w.needed, phones=w.phones, of=w.of)
+            for w in find_whys(compiled)
+        ],
+        proposed=[
+            ProposedOut(condition=p.condition, words=p.words) for p in propose_promises(compiled)
+        ],
+        lost=[
+            LostOut(what=LOSS_WORDS[x.what], choices=x.choices, phones=x.phones, of=x.of)
+            for x in find_losses(compiled)
+        ],
+        turned_away=[
+            TurnedAwayOut(words=t.words, phones=t.phones, of=t.of)
+            for t in find_turned_away(compiled)
+        ],
+        options=[compared_out(each) for each in compare_choices(compiled)],
+        ways_back=[
+            WayBackOut(
+                step=w.step, guide=w.guide, title=title, rescued=w.rescued, of=w.of, why=w.why
+            )
+            for w, title in ways_back_of(compiled)
+        ],
+    )
+
+
+def compared_out(compared: Compared) -> ComparedOut:
+    return ComparedOut(
+        option=compared.option,
+        ask=compared.ask,
+        outcomes=[
+            ChoiceFactsOut(
+                choice=o.choice,
+                says=o.says,
+                admitted=o.admitted,
+                well=o.well,
+                loses=[LOSS_WORDS[loss] for loss in o.loses],
+                takes=span_words(o.seconds),
+                steps=o.steps,
+                warnings=o.warnings,
+            )
+            for o in compared.outcomes
+        ],
+        advised=compared.advised,
+        why=compared.why,
+        said=compared.said,
+    )
