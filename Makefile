@@ -49,6 +49,7 @@ generated: .make/dev .make/node var/secret-key
 figures: .make/dev .make/static var/secret-key
 	$(PYTHON) benchmarks/proof.py
 	$(PYTHON) benchmarks/forty.py
+	$(PYTHON) benchmarks/demo_guides.py
 	$(PYTHON) benchmarks/evidence.py
 	$(PYTHON) benchmarks/schemes.py
 	$(PYTHON) benchmarks/updates.py

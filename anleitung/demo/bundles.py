@@ -10,6 +10,8 @@ from anleitung.core.formats.write_bundle import write_zip
 
 DATA = Path(__file__).parent / "data"
 CODENAME = "palstek"
+# Drafts beside the faulty ones that are made from the published guides.
+DRAFTS = ("clean-install-one-slot", "install-from-storage", "base-update")
 
 
 def guide_names(codename: str) -> list[str]:

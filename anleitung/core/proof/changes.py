@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass, field
+from functools import cache
 from gettext import gettext as _
 from typing import Any
 
@@ -15,6 +16,18 @@ from anleitung.core.proof.model import ChangeOut, PhonesOut, StepTraceOut
 from anleitung.core.proof.words import boxes_words
 
 _GONE = _("gone")
+_RUNNING, _OTHER = _("running slot"), _("other slot")
+_PLACES = (
+    ("host", _("on the computer")),
+    ("internal", _("on the phone")),
+    ("card", _("on the card")),
+)
+_ON_HOST = (
+    ("driver", _("driver on the computer")),
+    ("other-phone", _("other phone on the computer")),
+    ("other-program", _("other program on the computer")),
+    ("second.state", _("room of a second system")),
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -101,8 +114,12 @@ def _changes(
         )
 
 
+@cache
 def shown_facts() -> list[tuple[str, str]]:
-    """(slot, its name in words) of every fact that is shown, contents and files aside."""
+    """(slot, its name in words) of every fact that is shown, contents and files aside.
+
+    Looked up once: a proof asks for it at every step.
+    """
     return [
         ("bootloader", _("bootloader")),
         ("slot", _("running slot")),
@@ -135,12 +152,7 @@ def _shown(compiled: Compiled, before: State, after: State, concerned: Node) -> 
             yield _Shown("", name, before[slot], after[slot])
     for slot, name in _on_the_way(compiled, before):
         yield _Shown("", name, before[slot], after[slot])
-    places = (
-        ("host", _("on the computer")),
-        ("internal", _("on the phone")),
-        ("card", _("on the card")),
-    )
-    for where, group in places:
+    for where, group in _PLACES:
         for file in world.packages:
             slot = f"{where}.{file}"
             yield _Shown(group, world.file_name(file), before[slot], after[slot])
@@ -149,7 +161,7 @@ def _shown(compiled: Compiled, before: State, after: State, concerned: Node) -> 
     if world.has_two_slots:
         changed = space.minus(space.true, space.join(_equal, before["slot"], after["slot"]))
         moved = space.both(concerned, changed)
-    titles = {"cur": _("running slot") if world.has_two_slots else "", "other": _("other slot")}
+    titles = {"cur": _RUNNING if world.has_two_slots else "", "other": _OTHER}
     for name, part in world.contents:
         side, _dot, _rest = name.partition(".")
         stood = _content(space, before, name)
@@ -163,13 +175,7 @@ def _shown(compiled: Compiled, before: State, after: State, concerned: Node) -> 
 def _on_the_way(compiled: Compiled, state: State) -> Iterator[tuple[str, str]]:
     """(slot, name) of what is on the computer beside the files, and of programs on the phone."""
     world = compiled.bundle.world
-    for slot, name in (
-        ("driver", _("driver on the computer")),
-        ("other-phone", _("other phone on the computer")),
-        ("other-program", _("other program on the computer")),
-        (f"cur.{world.first_ramdisk}.root", _("root")),
-        ("second.state", _("room of a second system")),
-    ):
+    for slot, name in (*_ON_HOST, (f"cur.{world.first_ramdisk}.root", LOSS_WORDS["root"])):
         if slot in state:
             yield slot, name
     for app in world.apps:

@@ -5,6 +5,7 @@ from gettext import gettext as _
 
 from anleitung.core.diagrams.space import Kind, Node
 from anleitung.core.guide.document import Option, rows_of
+from anleitung.core.guide.times import times_with
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.base import LOSS_WORDS, and_list
 from anleitung.core.phone.world import LOSSES, SIDE_LOSSES
@@ -104,25 +105,22 @@ def _outcome(compiled: Compiled, option: Option, choice: str, says: str, within:
         for (finding, _subject, _step), node in run.findings.items()
         if BY_ID[finding].severity is Severity.WARN
     )
-    seconds, steps = _taken(compiled, f"option.{option.id}", choice)
     return Outcome(
         choice=choice,
         says=says,
         admitted=space.count(made, _KINDS),
         well=space.count(well, _KINDS),
         loses=tuple(loses),
-        seconds=seconds,
-        steps=steps,
+        seconds=times_with(compiled.bundle.guide, option.id, choice).whole,
+        steps=_steps_of(compiled, f"option.{option.id}", choice),
         warnings=warnings,
     )
 
 
-def _taken(compiled: Compiled, slot: str, choice: str) -> tuple[tuple[int, int], int]:
-    """Time and number of the steps that belong to the choice, those of the others left out."""
-    least = most = count = 0
-    for row in rows_of(compiled.bundle.guide):
-        other = any(s == slot and wanted != choice for s, wanted in row.guards)
-        if isinstance(row.step, Step) and not other:
-            least, most = least + row.step.seconds[0], most + row.step.seconds[1]
-            count += 1
-    return (least, most), count
+def _steps_of(compiled: Compiled, slot: str, choice: str) -> int:
+    """The steps that are read with the choice, those of the others left out."""
+    return sum(
+        isinstance(row.step, Step)
+        and not any(s == slot and wanted != choice for s, wanted in row.guards)
+        for row in rows_of(compiled.bundle.guide)
+    )

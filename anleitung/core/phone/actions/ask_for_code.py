@@ -12,6 +12,7 @@ class AskForCode(Step):
     action: Literal["ask-for-code"]
 
     usual = (300, 86_400)
+    unattended = True
 
     def run(self, phone: Phone, world: World) -> None:
         if world.device.unlocking.way not in ("maker-code", "signed-file"):

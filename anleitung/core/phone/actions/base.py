@@ -48,6 +48,8 @@ class Step(Document):
     usual: ClassVar[tuple[int, int]] = (20, 60)
     # A long wait without a give-up time leaves the reader alone with a black screen.
     waits: ClassVar[bool] = False
+    # Goes on without hands, and may be left alone: a download, charging, a mail that comes.
+    unattended: ClassVar[bool] = False
     # Nothing brings back what was before this step.
     no_return: ClassVar[bool] = False
 

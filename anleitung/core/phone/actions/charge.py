@@ -11,6 +11,7 @@ class Charge(Step):
     action: Literal["charge"]
 
     usual = (60, 3600)
+    unattended = True
 
     def run(self, phone: Phone, world: World) -> None:
         phone.set("battery", "high")

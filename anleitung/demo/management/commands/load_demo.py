@@ -11,7 +11,7 @@ from django.db import transaction
 
 from anleitung.accounts.roles import ADMINISTRATOR, MAINTAINER, ensure_roles
 from anleitung.catalogue.services.save import save_document
-from anleitung.demo.bundles import CODENAME, bundle_files, faults, guide_names
+from anleitung.demo.bundles import CODENAME, DRAFTS, bundle_files, faults, guide_names
 from anleitung.demo.catalogue import catalogue_files, codenames
 from anleitung.demo.world import CLEAN_INSTALL, REPORTS, SEED
 from anleitung.guides.models import Guide, Revision
@@ -21,8 +21,6 @@ from anleitung.reports.services.submit import Filled, submit_report
 from anleitung.standins.readers import readers
 
 FIRST = ("unlock", "clean-install")
-# Drafts beside the faulty ones that are made from the published guides.
-DRAFTS = ("clean-install-one-slot", "install-from-storage", "base-update")
 ENTERED = datetime(2026, 10, 18, 20, 15, tzinfo=UTC)
 BEGAN = datetime(2026, 10, 20, 18, 30, tzinfo=UTC)
 

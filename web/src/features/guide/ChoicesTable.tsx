@@ -22,9 +22,7 @@ export function ChoicesTable({ compared }: { compared: Compared }) {
           {compared.outcomes.map((each) => (
             <tr key={each.choice}>
               <td>
-                {each.choice === compared.advised && (
-                  <strong className="text-ok">advised </strong>
-                )}
+                {each.choice === compared.advised && <strong className="text-ok">advised </strong>}
                 {each.says}
               </td>
               <td>

@@ -27,6 +27,12 @@ export function Facts({ page }: { page: Page }) {
         <dd>
           {sheet.takes}
           {sheet.files.length > 0 && ` · ${sheet.files.length} files, ${sheet.download}`}
+          <span className="block text-soft">
+            {sheet.course.hands_on} of it by hand, {sheet.course.waiting} waiting; at most{" "}
+            {sheet.course.longest}
+            {sheet.course.quiet && `; quiet for ${sheet.course.quiet}`}; battery{" "}
+            {sheet.course.battery}
+          </span>
         </dd>
       </dl>
       <dl className="facts-list self-start">

@@ -31,7 +31,9 @@ export function SlipMargin({ step, isCurrent }: { step: string; isCurrent: boole
         </p>
       )}
       {way && (isCurrent || way.rescued < way.of || way.of === 0) && (
-        <p className={`mark ${way.of > 0 && way.rescued === way.of ? "mark-proved" : "mark-unknown"}`}>
+        <p
+          className={`mark ${way.of > 0 && way.rescued === way.of ? "mark-proved" : "mark-unknown"}`}
+        >
           <span className="text-soft">Way back: </span>
           {way.title}
           {way.of > 0 && (
