@@ -92,6 +92,7 @@ def document_page(kind: str, codename: str, name: str, number: int = 0) -> Docum
         used_by=guides_with(kind, codename, name),
         tool=document_of(shown, kind) if kind == "tool" else None,
         scheme=document_of(shown, kind) if kind == "scheme" else None,
+        program=document_of(shown, kind) if kind == "program" else None,
     )
 
 

@@ -53,6 +53,7 @@ from anleitung.catalogue.services.add_builds import add_builds, preview_builds
 from anleitung.catalogue.services.retire import bring_back, retire
 from anleitung.catalogue.services.save import KINDS, checked, save_document
 from anleitung.core.documents.device import Device
+from anleitung.core.documents.program import Program
 from anleitung.core.drawn.chords import draw_chord
 from anleitung.core.drawn.rails import draw_rails
 from anleitung.core.formats.build_csv import write_build_csv
@@ -162,6 +163,8 @@ def _about(document: Any) -> str:
         return ", ".join(document.market_names)
     if hasattr(document, "hosts"):
         return f"{document.versions}; {', '.join(h.name for h in document.hosts)}"
+    if isinstance(document, Program):
+        return f"{document.kind} {document.version or ''}".strip()
     return ", ".join(f"{f.what} form" for f in getattr(document, "forms", ()))
 
 

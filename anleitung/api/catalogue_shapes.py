@@ -5,6 +5,7 @@ from typing import Any
 
 from ninja import Schema
 
+from anleitung.core.documents.program import Program
 from anleitung.core.documents.scheme import NamingScheme
 from anleitung.core.documents.tool import Tool
 from anleitung.core.drawn.chords import ChordOut
@@ -24,7 +25,7 @@ class DocumentVersionOut(Schema):
 class DocumentOut(Schema):
     """One version of a document. versions: the newest first; retired: the reason, or empty.
 
-    body: as it is stored and edited; tool, scheme: the same, whole, where it is one.
+    body: as it is stored and edited; tool, scheme, program: the same, whole, where it is one.
     """
 
     kind: str
@@ -38,6 +39,7 @@ class DocumentOut(Schema):
     used_by: list[str]
     tool: Tool | None = None
     scheme: NamingScheme | None = None
+    program: Program | None = None
 
 
 class SaveIn(Schema):

@@ -35,6 +35,7 @@ from anleitung.guides.today import (
 from anleitung.mirrors.models import Change
 from anleitung.mirrors.sources import all_sources, open_changes
 from anleitung.reports.evidence import evidence_for
+from anleitung.reports.helped import helped_of
 
 
 def page_of(row: Stored, *, now: datetime) -> PageOut:
@@ -69,6 +70,7 @@ def page_of(row: Stored, *, now: datetime) -> PageOut:
         today=_today(row),
         sources=_source_matters(row),
         open_stops=len(open_stops(row.fingerprint, load_proof(load_bundle(row)).findings)),
+        helped=helped_of(mine) if mine else {},
         contests=[
             ContestOut(
                 id=c.pk,

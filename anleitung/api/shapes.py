@@ -109,7 +109,8 @@ class ContestOut(Schema):
 class PageOut(Schema):
     """A draft or a revision with all that its page shows. evidence: None for a draft.
 
-    earlier: what was reported for the revision before, and is not known for this one.
+    earlier: what was reported for the revision before, and is not known for this one. helped:
+    "step/number" of a thing to try → how many reports say that it helped.
     """
 
     kind: str
@@ -133,6 +134,7 @@ class PageOut(Schema):
     sources: list[str]
     open_stops: int
     contests: list[ContestOut]
+    helped: dict[str, int] = {}
 
 
 class BroughtInOut(Schema):

@@ -27,6 +27,7 @@ from anleitung.core.files.lists import wanted_algorithms
 from anleitung.core.formats.checksums import NAME as CHECKSUMS
 from anleitung.core.formats.checksums import write_checksums
 from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.uses import tries_of
 from anleitung.guides.chain import neighbours
 from anleitung.guides.contests import contests_of
 from anleitung.guides.errors import NoSuchGuide
@@ -150,6 +151,7 @@ class _Form:
     variant: str = ""
     ending: str = ""
     step: str = ""
+    helped: str = ""
     options: dict[str, str] = field(default_factory=dict)
     faults: dict[str, str] = field(default_factory=dict)
 
@@ -186,6 +188,7 @@ def report(request: HttpRequest, short: str) -> HttpResponse:
         variant=request.POST.get("variant", ""),
         ending=request.POST.get("ending", ""),
         step=request.POST.get("step", ""),
+        helped=request.POST.get("helped", "")[:80],
         options={
             name: request.POST.get(f"option.{name}", "") for name in load_bundle(revision).options
         },
@@ -198,7 +201,9 @@ def report(request: HttpRequest, short: str) -> HttpResponse:
         _throttle.require_room(request.META.get("REMOTE_ADDR", ""), now=timezone.now())
         submit_report(
             revision=revision,
-            filled=Filled(form.base, form.variant, form.options, form.ending, form.step),
+            filled=Filled(
+                form.base, form.variant, form.options, form.ending, form.step, form.helped
+            ),
             key=form.key,
             source=source,
             now=timezone.now(),
@@ -283,6 +288,7 @@ def _render_revision(
         "known_bugs": _known_bugs(bundle),
         "algorithms": " ".join(sorted(wanted_algorithms(list(bundle.world.packages.values())))),
         "rescues": rescues_of(bundle),
+        "tries": tries_of(bundle.guide).items(),
         "options": options_of(bundle),
         "namesakes": [n for n in find_namesakes(bundle.device, load_devices()) if n.codenames],
         "earlier": earlier,

@@ -9,7 +9,8 @@ class Report(models.Model):
     """One outcome. source: a random token kept in the reader's browser; leads to no person.
 
     key: made by the browser for one filled-in form, so that a double press counts once.
-    step: id of the step at which it ended, "" where it came to the end.
+    step: id of the step at which it ended, "" where it came to the end. helped: what helped on the
+    way, as "step/number" of the things to try there, "" for nothing.
     """
 
     revision = models.ForeignKey(Revision, on_delete=models.PROTECT, related_name="reports")
@@ -20,6 +21,7 @@ class Report(models.Model):
     options = models.JSONField()
     ending = models.CharField(max_length=30)
     step = models.CharField(max_length=60, blank=True)
+    helped = models.CharField(max_length=80, blank=True)
     at = models.DateTimeField()
 
     class Meta:

@@ -19,7 +19,7 @@ urlpatterns = [
     re_path(r"^c/$", views.workbench),
     path("c/<slug:codename>/<path:rest>", lambda request, codename, rest: views.workbench(request)),
     path("bring-in", views.workbench),
-    re_path(r"^(tools|schemes|edit)(/.*)?$", lambda request, *_: views.workbench(request)),
+    re_path(r"^(tools|schemes|programs|edit)(/.*)?$", lambda request, *_: views.workbench(request)),
     path("login", LoginView.as_view(template_name="reader/login.html"), name="login"),
     path("logout", LogoutView.as_view(), name="logout"),
     path("api/", api.urls),

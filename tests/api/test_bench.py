@@ -8,6 +8,7 @@ from django.test import Client
 from anleitung.demo.bundles import bundle_files
 from anleitung.guides.models import Revision
 from anleitung.guides.services.bring_in import bring_in
+from anleitung.guides.services.publish import publish
 from tests.conftest import NOW
 
 
@@ -62,3 +63,27 @@ def test_a_fix_is_offered_and_taken_once(client_of_maintainer: Client, revision:
     assert take().json()["code"] == "draft-moved"
     wanted["seen"] = page["fingerprint"]
     assert take().json()["code"] == "no-fix"
+
+
+def test_choices_and_ways_back_of_a_guide(
+    revision: Revision, maintainer: Any, client_of_maintainer: Client
+) -> None:
+    told = client_of_maintainer.get("/api/slips", {"short": revision.short}).json()
+    [option] = told["options"]
+    assert (option["option"], option["advised"]) == ("data", "keep")
+    assert [o["loses"] for o in option["outcomes"]][1] == []
+    missing = next(w for w in told["ways_back"] if w["step"] == "install-wattlaeufer")
+    assert (missing["of"], missing["why"]) == (0, "no such guide is published")
+    files = bundle_files("palstek", "return-to-stock")
+    draft = bring_in(actor=maintainer, files=files, replaces="", now=NOW).draft
+    publish(
+        actor=maintainer,
+        codename="palstek",
+        slug="return-to-stock",
+        seen=draft.fingerprint,
+        now=NOW,
+    )
+    told = client_of_maintainer.get("/api/slips", {"short": revision.short}).json()
+    found = next(w for w in told["ways_back"] if w["step"] == "install-wattlaeufer")
+    assert found["title"] == "Return to Tidewerk Strom and lock"
+    assert found["rescued"] == found["of"] > 0

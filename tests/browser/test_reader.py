@@ -26,21 +26,21 @@ def test_check_answers_with_the_reason(page: Page) -> None:
 def test_steps_are_ticked_off_follow_the_answers_and_survive_a_reload(page: Page) -> None:
     open_guide(page)
     done = page.get_by_role("button", name="I see it").or_(page.get_by_role("button", name="Done"))
-    for _ in range(7):
+    for _ in range(8):
         done.first.click()
-    expect(page.get_by_text("7 of 20 steps done")).to_be_visible()
+    expect(page.get_by_text("8 of 21 steps done")).to_be_visible()
     page.get_by_role("button", name="Yes").click()
     # The base is new enough: the five rows that would write it belong to others.
-    expect(page.get_by_text("8 of 15 steps done")).to_be_visible()
+    expect(page.get_by_text("9 of 16 steps done")).to_be_visible()
     expect(page.get_by_role("heading", name="Flash radio-12.4.7-m6.img")).to_have_count(0)
     page.reload()
-    expect(page.get_by_text("8 of 15 steps done")).to_be_visible()
+    expect(page.get_by_text("9 of 16 steps done")).to_be_visible()
     page.get_by_role("button", name="One step back").click()
-    expect(page.get_by_text("7 of 15 steps done")).to_be_visible()
+    expect(page.get_by_text("8 of 16 steps done")).to_be_visible()
     page.get_by_role("button", name="No").click()
-    expect(page.get_by_text("8 of 20 steps done")).to_be_visible()
+    expect(page.get_by_text("9 of 21 steps done")).to_be_visible()
     page.get_by_role("button", name="Yes").click()
-    expect(page.get_by_text("9 of 18 steps done")).to_be_visible()
+    expect(page.get_by_text("10 of 19 steps done")).to_be_visible()
 
 
 def fill_report(page: Page) -> None:
@@ -94,7 +94,7 @@ def test_without_script_everything_is_there(browser: Browser, base_url: str) -> 
     context = browser.new_context(java_script_enabled=False, base_url=base_url)
     page = context.new_page()
     open_guide(page)
-    expect(page.locator(".step")).to_have_count(20)
+    expect(page.locator(".step")).to_have_count(21)
     expect(page.locator("#step-16")).to_contain_text("All data on the phone goes here.")
     expect(page.get_by_text("You see: The Wattläufer logo, then the greeting")).to_be_visible()
     page.get_by_role("link", name="Ewer").click()

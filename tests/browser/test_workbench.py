@@ -55,7 +55,7 @@ def test_open_stop_is_named_and_blocks_publishing(bench: Page) -> None:
     bench.goto(f"{GUIDES}/clean-install?v=draft")
     expect(bench.get_by_role("button", name="Publish 2.0.0: 2 stops open")).to_be_disabled()
     index = bench.get_by_role("list", name="Findings")
-    expect(index).to_contain_text("step 18")
+    expect(index).to_contain_text("step 19")
     bench.keyboard.press("n")
     row = bench.locator("[aria-current=step]")
     expect(row).to_be_focused()
@@ -94,7 +94,7 @@ def test_faulty_bundle_is_told_by_file_and_line(bench: Page, tmp_path: Path) -> 
     bring_in(bench, packed(tmp_path, "unlock", ("guide.yaml", "action: unlock", "action: unlok")))
     alert = bench.get_by_role("alert")
     expect(alert).to_contain_text("nothing was stored")
-    expect(alert).to_contain_text("guide.yaml, line 55: steps: no action is called 'unlok'")
+    expect(alert).to_contain_text("guide.yaml, line 56: steps: no action is called 'unlok'")
 
 
 def test_commands_are_those_of_the_chosen_host(bench: Page) -> None:
@@ -108,7 +108,7 @@ def test_commands_are_those_of_the_chosen_host(bench: Page) -> None:
 
 def test_keyboard_walks_jumps_and_can_be_switched_off(bench: Page) -> None:
     bench.goto(f"{GUIDES}/unlock")
-    expect(bench.get_by_text("Step")).to_be_visible()
+    expect(bench.get_by_text("Step", exact=True)).to_be_visible()
     for _ in range(4):
         bench.keyboard.press("ArrowDown")
     expect(bench.locator("[aria-current=step]")).to_contain_text("Turn on the switch that allows")
@@ -132,7 +132,7 @@ def test_keyboard_walks_jumps_and_can_be_switched_off(bench: Page) -> None:
 
 
 def test_address_of_a_step_opens_at_the_step(bench: Page) -> None:
-    bench.goto(f"{GUIDES}/unlock#step-8")
+    bench.goto(f"{GUIDES}/unlock#step-9")
     expect(bench.locator("[aria-current=step]")).to_contain_text("Unlock the bootloader, and")
 
 

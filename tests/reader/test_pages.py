@@ -237,3 +237,27 @@ def test_pages_forbid_inline_script_and_foreign_hosts(revision: Revision) -> Non
     assert "script-src 'self'" in policy
     assert "default-src 'none'" in policy
     assert "unsafe" not in policy
+
+
+def test_what_helped_is_asked_counted_and_only_of_this_guide(
+    revision: Revision, client_of_maintainer: Client
+) -> None:
+    text = page(revision)
+    assert "Did one of these help on the way?" in text
+    assert '<option value="install-wattlaeufer/2">Take a cable that carries data' in text
+    sent = Client().post(f"/r/{revision.short}/report", GOOD | {"helped": "install-wattlaeufer/2"})
+    assert sent.status_code == 302
+    other = GOOD | {"key": "another-key-of-16", "helped": "install-wattlaeufer/9"}
+    refused = Client().post(f"/r/{revision.short}/report", other)
+    assert refused.status_code == 422
+    shown = client_of_maintainer.get(f"/api/revisions/{revision.short}").json()
+    assert shown["helped"] == {"install-wattlaeufer/2": 1}
+
+
+def test_course_is_told_to_readers(revision: Revision) -> None:
+    text = page(revision)
+    assert "without being called away" in text
+    assert "<dt>Battery</dt><dd>more than half full</dd>" in text
+    assert "<b>harmless here</b>. Go on. The data was made anew a moment ago" in text
+    assert "<caption>What shall become of the data on the phone?</caption>" in text
+    assert "Advised, since it spares apps with their settings and photos and files." in text

@@ -31,7 +31,7 @@ def shown(path: str, **query: str) -> str:
     [
         ("poller", "Kai 9 is one name for 2 variants: M6, K6."),
         ("poller", "No guide is published for this phone yet."),
-        ("poller", "It works only within 20 s after the warning shows."),
+        ("poller", "Begin with the phone off."),
         ("klampe", "Never: its maker does not permit it."),
         ("klampe", "What works with Sturmvogel (alpha) 0.4"),
         ("palstek", "Missing, sold by Deichfunk: A phone sold by Deichfunk cannot be unlocked"),

@@ -14,6 +14,7 @@ from anleitung.core.documents.program import Program
 from anleitung.core.documents.scheme import NamingScheme
 from anleitung.core.documents.tool import Tool
 from anleitung.core.guide.document import EACH, SLOTS, Branch, Choose, EachSlot, Guide, rows_of
+from anleitung.core.guide.script import RunScript
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.check import Check
 from anleitung.core.phone.actions.obtain import Obtain
@@ -225,6 +226,11 @@ class Bundle:
                 conditions.append(((*places[step.id], "that"), step.that))  # type: ignore[arg-type]
             if isinstance(step, Branch):
                 conditions.append(((*places[step.id], "on"), step.on))  # type: ignore[arg-type]
+            if isinstance(step, RunScript):
+                for i, part in enumerate(step.parts):
+                    if part.when is not None:
+                        at = (*places[step.id], "parts", i, "when")
+                        conditions.append((at, part.when))  # type: ignore[arg-type]
             if isinstance(step, Choose):
                 yield from self._choose_mismatches(step, places[step.id])
             if isinstance(step, EachSlot) and self.device.layout.slots != "dual":

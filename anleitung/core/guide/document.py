@@ -9,6 +9,7 @@ from pydantic import Field, model_validator
 from anleitung.core.diagrams.space import Value
 from anleitung.core.documents.base import Document, Id, Prose, ShortText, Typed
 from anleitung.core.documents.picture import Pictures
+from anleitung.core.guide.script import RunScript
 from anleitung.core.phone.actions import AnyAction, Step
 
 MAX_STEPS = 2_000
@@ -65,7 +66,9 @@ class EachSlot(Document):
         return tuple(found)
 
 
-AnyStep = Annotated[AnyAction | Choose | Branch | EachSlot, Field(discriminator="action")]
+AnyStep = Annotated[
+    AnyAction | RunScript | Choose | Branch | EachSlot, Field(discriminator="action")
+]
 
 
 class Choice(Document):

@@ -1,4 +1,4 @@
-"""Which files of a set a guide really uses."""
+"""What of a guide is really used: files of its set, and things to try."""
 
 from collections.abc import Iterable
 
@@ -20,3 +20,13 @@ def idle_files(guide: Guide, packages: Iterable[Package]) -> tuple[Package, ...]
     used |= {p.derived.source for p in listed if p.derived}
     # A program of the computer is used by being there.
     return tuple(p for p in listed if p.id not in used and p.role != "host-tool")
+
+
+def tries_of(guide: Guide) -> dict[str, str]:
+    """Everything to try when a sight does not come: "step/number", from 1, → the words."""
+    return {
+        f"{row.step.id}/{number}": each.says
+        for row in rows_of(guide)
+        if isinstance(row.step, Step)
+        for number, each in enumerate(row.step.tries, 1)
+    }

@@ -10,6 +10,7 @@ from django.db import IntegrityError, transaction
 from anleitung.core.evidence.report import Ending
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import rows_of
+from anleitung.core.guide.uses import tries_of
 from anleitung.guides.load import load_bundle
 from anleitung.guides.models import Revision
 from anleitung.reports.errors import InvalidReport, KeyUsed
@@ -28,6 +29,7 @@ class Filled:
     options: Mapping[str, str]
     ending: str
     step: str
+    helped: str = ""
 
 
 def submit_report(
@@ -72,6 +74,8 @@ def _checked(bundle: Bundle, filled: Filled, key: str) -> dict[str, object]:
         options[option] = choice
     if filled.step and filled.step not in {row.step.id for row in rows_of(bundle.guide)}:
         faults["step"] = "This guide has no such step."
+    if filled.helped and filled.helped not in tries_of(bundle.guide):
+        faults["helped"] = "This guide has nothing of that kind to try."
     if not _KEY.fullmatch(key):
         faults["key"] = "The form has lost its key. Open the page again; your ticks are kept."
     if faults:
@@ -82,4 +86,5 @@ def _checked(bundle: Bundle, filled: Filled, key: str) -> dict[str, object]:
         "options": options,
         "ending": filled.ending,
         "step": filled.step,
+        "helped": filled.helped,
     }

@@ -11,8 +11,8 @@ from anleitung.core.phone.facts import start_facts
 from anleitung.core.proof.compile import compile_bundle, possible_starts
 from tests.core.bundles import bundle
 from tests.core.phone.walk import UNLOCKED, phone
-from tests.core.proof.situations import schleuse
 from tests.core.proof.situations_course import MANAGER, ROOT
+from tests.core.proof.situations_tools import schleuse
 from tests.core.proof.small import small
 
 GUIDE = bundle("clean-install")

@@ -5,18 +5,15 @@ from typing import Any
 from tests.core.proof.hazards import Hazard
 from tests.core.proof.situations import (
     AGREED,
-    BY_WINDOW,
     FROM_OFF,
     NEW_SYSTEM,
     PATCH,
     get,
     install,
-    load,
     program,
     recovery,
-    schleuse,
-    tool,
 )
+from tests.core.proof.situations_tools import BY_WINDOW, load, schleuse, tool
 from tests.core.proof.small import (
     AT_BOOTLOADER,
     CHORD,
@@ -113,6 +110,10 @@ def second(does: str, **more: Any) -> Step:
 
 def app(does: str, name: str = "bootsmann-app", **more: Any) -> Step:
     return {"action": "app", "program": name, "does": does, **more}
+
+
+def script(*parts: dict[str, Any]) -> Step:
+    return {"action": "script", "file": "blob", "parts": list(parts)}
 
 
 PUT: Step = {"action": "place", "file": "blob"}
@@ -292,6 +293,16 @@ COURSE = [
         "set-up-in-vain",
         (*NEW_SYSTEM, RESTART, SET_UP, CHORD, IN_RING[-1], FORMAT, RESTART),
         (*NEW_SYSTEM, RESTART, CHORD, IN_RING[-1], FORMAT, RESTART, SET_UP),
+    ),
+    Hazard(
+        "a script that locks the phone without a word",
+        "foreign-image-while-locked",
+        (*NEW_SYSTEM, RESTART, CHORD, script({"does": {"id": "p", "action": "relock"}})),
+        (
+            *(*NEW_SYSTEM, RESTART, CHORD),
+            script({"does": {"id": "p", "action": "relock"}, "when": "system is stock"}),
+        ),
+        {"admission": OPEN.replace("carrier is open", "carrier is open and unlock-switch is on")},
     ),
     Hazard(
         "a second system on a phone that keeps only one",

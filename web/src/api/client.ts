@@ -27,6 +27,7 @@ export type WatchData = components["schemas"]["WatchOut"];
 export type BenchData = components["schemas"]["BenchOut"];
 export type Slips = components["schemas"]["SlipsOut"];
 export type Matched = components["schemas"]["MatchedOut"];
+export type Program = components["schemas"]["Program"];
 export type Tool = components["schemas"]["Tool"];
 export type NamingScheme = components["schemas"]["NamingScheme"];
 export type ProblemBody = components["schemas"]["ProblemOut"];

@@ -1574,7 +1574,7 @@ export interface components {
          * DocumentOut
          * @description One version of a document. versions: the newest first; retired: the reason, or empty.
          *
-         *     body: as it is stored and edited; tool, scheme: the same, whole, where it is one.
+         *     body: as it is stored and edited; tool, scheme, program: the same, whole, where it is one.
          */
         DocumentOut: {
             /** Body */
@@ -1591,6 +1591,7 @@ export interface components {
             name: string;
             /** Number */
             number: number;
+            program?: components["schemas"]["Program"] | null;
             /** Retired */
             retired: string;
             scheme?: components["schemas"]["NamingScheme"] | null;
@@ -2231,6 +2232,21 @@ export interface components {
             name: string;
         };
         /**
+         * MenuWord
+         * @description A line of its menu and what it does: the same word may spare media or take it.
+         */
+        MenuWord: {
+            /**
+             * Does
+             * @enum {string}
+             */
+            does: "wipe-apps" | "wipe-user-data" | "format-data" | "wipe-system" | "restart" | "nothing";
+            /** Note */
+            note?: string | null;
+            /** Says */
+            says: string;
+        };
+        /**
          * Message
          * @description text: as it is seen, with * for what differs. means: harmless here, or a reason to stop.
          *
@@ -2441,7 +2457,8 @@ export interface components {
          * PageOut
          * @description A draft or a revision with all that its page shows. evidence: None for a draft.
          *
-         *     earlier: what was reported for the revision before, and is not known for this one.
+         *     earlier: what was reported for the revision before, and is not known for this one. helped:
+         *     "step/number" of a thing to try → how many reports say that it helped.
          */
         PageOut: {
             /** After */
@@ -2465,6 +2482,13 @@ export interface components {
             fingerprint: string;
             /** Has Draft */
             has_draft: boolean;
+            /**
+             * Helped
+             * @default {}
+             */
+            helped: {
+                [key: string]: number;
+            };
             /** Kind */
             kind: string;
             /** Next Version */
@@ -2648,6 +2672,97 @@ export interface components {
              * @default
              */
             standing: string;
+        };
+        /**
+         * Program
+         * @description A document of the catalogue, as host tools are.
+         */
+        Program: {
+            /**
+             * Reads encrypted user data
+             * @default true
+             */
+            decrypts: boolean;
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "recovery" | "root" | "manager" | "helper-app";
+            /**
+             * Makes room for a second system beside an untouched first one
+             * @default false
+             */
+            makes_room: boolean;
+            /**
+             * Texts that it is known to show
+             * @default []
+             */
+            messages: components["schemas"]["Message"][];
+            /**
+             * Mounts partitions by itself
+             * @default true
+             */
+            mounts: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Works only after one more restart
+             * @description once it was opened
+             * @default false
+             */
+            needs_restart: boolean;
+            /**
+             * Options
+             * @default []
+             */
+            options: components["schemas"]["ProgramOption"][];
+            /**
+             * Reads a card
+             * @default true
+             */
+            reads_card: boolean;
+            /**
+             * Refuses packages of the kinds
+             * @description firmware, add-on, root …
+             * @default []
+             */
+            refuses: string[];
+            /** Version */
+            version?: string | null;
+            /**
+             * A system that forces encryption starts only after its release
+             * @default false
+             */
+            wants_release: boolean;
+            /**
+             * Words of its menu
+             * @default []
+             */
+            words: components["schemas"]["MenuWord"][];
+        };
+        /**
+         * ProgramOption
+         * @description A switch of the program. usual: how it stands at first; None: as it was left last time.
+         *
+         *     effect while on: installs-itself (after each installation it writes itself, over a root just
+         *     installed), keeps-system-recovery (a system update does not bring its own recovery), hides
+         *     (only hides that the phone was modified).
+         */
+        ProgramOption: {
+            /**
+             * Effect
+             * @default other
+             * @enum {string}
+             */
+            effect: "installs-itself" | "keeps-system-recovery" | "hides" | "other";
+            /** Id */
+            id: string;
+            /** Says */
+            says: string;
+            /** Usual */
+            usual?: ("on" | "off") | null;
         };
         /**
          * PromiseOut

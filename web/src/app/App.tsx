@@ -8,7 +8,7 @@ import { DeskPage, homeQuery } from "../features/desk";
 import { EditPage } from "../features/document";
 import { FilesPage, PackagePage } from "../features/files";
 import { GuidePage } from "../features/guide";
-import { ListPage, SchemePage, ToolPage } from "../features/tools";
+import { ListPage, ProgramPage, SchemePage, ToolPage } from "../features/tools";
 import { Waiting } from "../ui/Waiting";
 import { Shell } from "./Shell";
 
@@ -33,6 +33,17 @@ export function App() {
               element={<ListPage kind="tool" title="Host tools" empty="No tool is entered yet." />}
             />
             <Route path="/tools/:name" element={<ToolPage />} />
+            <Route
+              path="/programs"
+              element={
+                <ListPage
+                  kind="program"
+                  title="Phone programs"
+                  empty="No program is entered yet: recoveries, root and apps on the phone."
+                />
+              }
+            />
+            <Route path="/programs/:name" element={<ProgramPage />} />
             <Route
               path="/schemes"
               element={

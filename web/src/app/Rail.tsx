@@ -35,6 +35,9 @@ export function Rail({ home }: { home: Home | undefined }) {
       <NavLink to="/tools" className={line}>
         Host tools
       </NavLink>
+      <NavLink to="/programs" className={line}>
+        Phone programs
+      </NavLink>
       <NavLink to="/schemes" className={line}>
         Naming schemes
       </NavLink>

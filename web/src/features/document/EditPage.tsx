@@ -10,6 +10,7 @@ const TITLES: Record<string, string> = {
   build: "Build",
   scheme: "Naming scheme",
   tool: "Host tool",
+  program: "Phone program",
   system: "What works on it",
 };
 

@@ -12,6 +12,7 @@ import { EvidenceView } from "./EvidenceView";
 import { Facts } from "./Facts";
 import { FileSet } from "./FileSet";
 import { GuideHead } from "./GuideHead";
+import { HelpedContext } from "./helped";
 import { newest, pageQuery, type Wanted } from "./pageQuery";
 import { SheetRows } from "./SheetRows";
 import { SlipsNote } from "./SlipsNote";
@@ -68,9 +69,11 @@ function OnePage(props: { codename: string; slug: string; wanted: Wanted; versio
           <DraftContext value={draftOf(data)}>
             <BenchContext value={toBench(data)}>
               <ContestContext value={data.contests}>
-                <WithSlips page={data}>
-                  <SheetRows sheet={data.sheet} />
-                </WithSlips>
+                <HelpedContext value={data.helped}>
+                  <WithSlips page={data}>
+                    <SheetRows sheet={data.sheet} />
+                  </WithSlips>
+                </HelpedContext>
               </ContestContext>
             </BenchContext>
           </DraftContext>

@@ -1,5 +1,7 @@
+import { useContext } from "react";
 import type { Row } from "../../api/client";
 import { FindingNote } from "./FindingNote";
+import { HelpedContext } from "./helped";
 import { SlipMargin } from "./SlipMargin";
 import { StepPictures } from "./StepPictures";
 
@@ -79,6 +81,7 @@ export function SheetRow(props: {
 
 /** What the reader is told beside the instruction; shown where one is, so that rows stay low. */
 function More({ row }: { row: Row }) {
+  const helpedBy = useContext(HelpedContext);
   return (
     <div className="mt-1 space-y-0.5">
       {row.cautions.map((each) => (
@@ -113,9 +116,20 @@ function More({ row }: { row: Row }) {
         <>
           <p className="text-soft">If it does not come:</p>
           <ol className="list-decimal pl-5 text-soft">
-            {row.tries.map((each) => (
-              <li key={each}>{each}</li>
-            ))}
+            {row.tries.map((each, index) => {
+              const helped = helpedBy[`${row.id}/${index + 1}`];
+              return (
+                <li key={each}>
+                  {each}
+                  {helped && (
+                    <span className="text-ok">
+                      {" "}
+                      helped {helped === 1 ? "1 reader" : `${helped} readers`}
+                    </span>
+                  )}
+                </li>
+              );
+            })}
           </ol>
         </>
       )}

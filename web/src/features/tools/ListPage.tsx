@@ -5,7 +5,7 @@ import { Waiting } from "../../ui/Waiting";
 import { documentsQuery } from "../document";
 
 interface ListProps {
-  kind: "tool" | "scheme";
+  kind: "tool" | "scheme" | "program";
   title: string;
   empty: string;
 }

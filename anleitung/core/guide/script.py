@@ -1,0 +1,66 @@
+"""A script of a host tool: one command that does many things, some of them only sometimes."""
+
+from gettext import gettext as _
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from anleitung.core.documents.base import Document, Id, ShortText, Typed
+from anleitung.core.phone.actions import AnyAction, Step
+from anleitung.core.phone.demands import require_at_hand
+from anleitung.core.phone.world import Phone, World
+
+
+class ScriptPart(Document):
+    """One thing that it does. when: only then; asks: what it asks before, on the computer.
+
+    What the reader answers is an option of the guide, so that ``when`` can speak of it.
+    """
+
+    does: AnyAction
+    when: Typed | None = None
+    asks: ShortText | None = None
+
+
+class RunScript(Step):
+    """parts: what it really does, in its order, whether it says so or not."""
+
+    action: Literal["script"]
+    file: Id
+    parts: Annotated[tuple[ScriptPart, ...], Field(min_length=1, max_length=40)]
+
+    usual = (60, 600)
+    waits = True
+    no_return = True
+
+    def run(self, phone: Phone, world: World) -> None:
+        require_at_hand(phone, world, self.file)
+        for part in self.parts:
+            if part.when is None or phone.truth(world.formula(part.when.condition)) is True:
+                part.does.run(phone, world)
+
+    def sentence(self, world: World) -> str:
+        told = []
+        for part in self.parts:
+            text = part.does.sentence(world)
+            if part.asks is not None:
+                text = _("it asks “{asks}”; {text}").format(asks=part.asks, text=text)
+            if part.when is not None:
+                text = _("{text}, only if {when}").format(text=text, when=part.when)
+            told.append(text)
+        return _("Run {name}. It does: {parts}").format(
+            name=world.file_name(self.file), parts="; ".join(told)
+        )
+
+    def cautions(self, world: World) -> tuple[str, ...]:
+        return tuple(dict.fromkeys(c for part in self.parts for c in part.does.cautions(world)))
+
+    def command_key(self) -> str | None:
+        return "script"
+
+    def command_values(self, world: World) -> dict[str, str]:
+        return {"file": world.file_name(self.file)}
+
+    def used_files(self) -> tuple[str, ...]:
+        inner = (file for part in self.parts for file in part.does.used_files())
+        return tuple(dict.fromkeys((self.file, *inner)))

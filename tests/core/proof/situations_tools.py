@@ -1,0 +1,214 @@
+"""Situations of host tools: missing, blind, on the wrong computer, or with a wrong switch."""
+
+from typing import Any
+
+from anleitung.core.documents.tool import Tool
+from tests.core.proof.hazards import BACK, Hazard
+from tests.core.proof.situations import AT_HOME, FROM_OFF, NEW_SYSTEM, OWN_HOME, get
+from tests.core.proof.small import INSTALL, OPEN, PLUG, RESTART, STOCK, Step, extra
+
+HOSTS = [{"id": h, "name": h.capitalize()} for h in ("faehre", "kogge", "ewer")]
+SLOTS = [
+    {"id": "main", "name": "System", "takes": "the system image", "writes": ["system"]},
+    {"id": "modem", "name": "Funkteil", "takes": "the radio image", "writes": ["radio"]},
+    {"id": "free", "name": "Beigabe", "takes": "what says itself where it goes"},
+]
+SWITCHES = [
+    {"id": "restart", "name": "Restart at the end", "right": "off", "why": "w", "does": "restart"},
+    {"id": "table", "name": "Table", "right": "off", "why": "w", "does": "repartition"},
+    {"id": "lock", "name": "Lock after", "right": "off", "why": "w", "does": "lock"},
+    {"id": "data", "name": "Take data", "right": "off", "why": "w", "does": "wipe-data"},
+    {"id": "all", "name": "Calibration", "right": "off", "why": "w", "does": "unique"},
+]
+
+
+def schleuse(*, kept: str = "", driver: str = "", **more: Any) -> Tool:
+    switches = [s | {"kept": s["id"] == kept} for s in SWITCHES]
+    hosts = [h | ({"driver": driver} if driver and h["id"] == "faehre" else {}) for h in HOSTS]
+    window = {"slots": SLOTS, "options": switches, "starts_by": "a button", "worked": "done"}
+    plain = {"id": "schleuse", "name": "Schleuse", "hosts": hosts, "window": window, **more}
+    return Tool.model_validate(plain)
+
+
+def tool(**more: Any) -> dict[str, Any]:
+    return {
+        "tools": (schleuse(**more),),
+        "files": (MODEM,),
+        "device": {"modes": [{"mode": m, "told_apart_by": "words"} for m in MODES]},
+    }
+
+
+MODES = ("bootloader", "recovery", "download", "emergency")
+MODEM = extra("modem", "firmware", STOCK, writes=["radio"])
+DOWNLOAD: Step = {"action": "enter", "mode": "download", "by": "chord"}
+BY_WINDOW = (get("modem"), {"action": "charge"}, PLUG, DOWNLOAD)
+
+
+def load(file: str = "modem", slot: str = "modem", **options: str) -> Step:
+    return {"action": "write-window", "tool": "schleuse", "files": {slot: file}, "options": options}
+
+
+SEE: Step = {"action": "see-phone", "tool": "schleuse"}
+DRIVER = extra("driver", "driver")
+PACKED = extra("schleuse-pack", "host-tool")
+
+TOOLS = [
+    Hazard(
+        "tool missing",
+        "tool-missing",
+        (*BY_WINDOW, load()),
+        (get("schleuse-pack"), *BY_WINDOW, load()),
+        tool(package="schleuse-pack") | {"files": (MODEM, PACKED)},
+    ),
+    Hazard(
+        "tool of another version",
+        "tool-of-another-version",
+        (*BY_WINDOW, load()),
+        (get("schleuse-pack"), *BY_WINDOW, load()),
+        tool(package="schleuse-pack") | {"files": (MODEM, PACKED)},
+    ),
+    Hazard(
+        "repartition without a layout file",
+        "repartition-without-layout",
+        (*BY_WINDOW, load(table="on")),
+        (*BY_WINDOW, load(table="off")),
+        tool(),
+    ),
+    Hazard(
+        "wipe-and-lock over a foreign system",
+        "foreign-image-while-locked",
+        (*BY_WINDOW, load(lock="on")),
+        (*BY_WINDOW, load(lock="off")),
+        tool() | {"admission": OPEN.replace("system is stock", "system is wattlaeufer")},
+    ),
+    Hazard(
+        "keep-data where a wipe is needed",
+        "data-of-another-system",
+        (*NEW_SYSTEM[:-2], INSTALL, RESTART),
+        (*NEW_SYSTEM, RESTART),
+    ),
+    Hazard(
+        "the data-resetting file in place of the keeping one",
+        "undeclared-loss",
+        (*BY_WINDOW, load()),
+        (*BY_WINDOW, load()),
+        tool()
+        | {
+            "files": (extra("modem", "firmware", STOCK, writes=["radio"], takes_data=True),),
+            "loses": (),
+        },
+        tool() | {"loses": ()},
+    ),
+    Hazard(
+        "a switch that takes the data",
+        "undeclared-loss",
+        (*BY_WINDOW, load(data="on")),
+        (*BY_WINDOW, load(data="off")),
+        tool() | {"loses": ()},
+    ),
+    Hazard(
+        "a switch that writes the calibration of another phone",
+        "unique-partition-touched",
+        (*BY_WINDOW, load(all="on")),
+        (*BY_WINDOW, load(all="off")),
+        tool(),
+    ),
+    Hazard(
+        "file slot swapped",
+        "file-slot-swapped",
+        (*BY_WINDOW, load(slot="main")),
+        (*BY_WINDOW, load()),
+        tool(),
+    ),
+    Hazard(
+        "a file slot that the window does not have",
+        "no-such-file-slot",
+        (*BY_WINDOW, load(slot="attic")),
+        (*BY_WINDOW, load()),
+        tool(),
+    ),
+    Hazard(
+        "a window program that the guide does not name",
+        "no-such-window",
+        (*BY_WINDOW, load()),
+        (*BY_WINDOW, load()),
+        {**tool(), "tools": ()},
+        tool(),
+    ),
+    Hazard(
+        "driver missing on a host that needs one",
+        "driver-missing",
+        (*BY_WINDOW, load()),
+        (get("driver"), {"action": "install-driver", "file": "driver"}, *BY_WINDOW, load()),
+        tool(driver="driver") | {"files": (MODEM, DRIVER)},
+    ),
+    Hazard(
+        "no check that the phone is seen before the first command",
+        "phone-not-seen",
+        (*BY_WINDOW, load()),
+        (*BY_WINDOW, SEE, load()),
+        tool(there="one filled field"),
+    ),
+    Hazard(
+        "commands of another host system",
+        "tool-not-on-host",
+        (*BY_WINDOW, load()),
+        (*BY_WINDOW, load()),
+        tool(hosts=HOSTS[:1]),
+        tool(hosts=HOSTS[:1]) | {"admission": f"{OPEN} and host is faehre"},
+    ),
+    Hazard(
+        "path or name that the tool cannot take",
+        "name-not-taken",
+        (*BY_WINDOW, load()),
+        (*BY_WINDOW, load()),
+        tool(refuses_signs=" .-"),
+        tool(refuses_signs=" "),
+    ),
+    Hazard(
+        "several phones attached",
+        "several-phones",
+        (*BY_WINDOW, load()),
+        (*BY_WINDOW, {"action": "clear-link"}, load()),
+        tool(minds=["several-phones"]),
+    ),
+    Hazard(
+        "another program on the host that holds the link",
+        "link-held",
+        (*BY_WINDOW, load()),
+        (*BY_WINDOW, {"action": "clear-link"}, load()),
+        tool(minds=["other-program"]),
+    ),
+    Hazard(
+        "automatic restart left on in the tool",
+        "recovery-refuses",
+        (
+            get("ring-load", "stock-system"),
+            *BY_WINDOW,
+            load("ring-load", "free", restart="on"),
+            FROM_OFF,
+            BACK,
+        ),
+        (
+            get("ring-load", "stock-system"),
+            *BY_WINDOW,
+            load("ring-load", "free", restart="off"),
+            FROM_OFF,
+            BACK,
+        ),
+        {
+            **AT_HOME,
+            **tool(),
+            "device": {**OWN_HOME, **tool()["device"]},
+            "files": (
+                MODEM,
+                extra(
+                    "ring-load",
+                    "recovery",
+                    {"family": "ring", "build": "3.2", "recovery": "ring"},
+                    writes=["recovery"],
+                ),
+            ),
+        },
+    ),
+]
