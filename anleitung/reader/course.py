@@ -1,5 +1,6 @@
 """What a reader is told of the course: choices side by side, and guides that lead back."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 from anleitung.core.diagrams.run import Budget
@@ -21,6 +22,7 @@ class ShownChoice:
     loses: str
     takes: str
     advised: bool
+    is_open: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,11 +40,13 @@ class Rescue:
     title: str
 
 
-def options_of(bundle: Bundle) -> list[ShownOption]:
-    """The choices of a guide, each with what it costs, over all phones that it admits."""
-    compared = _COMPARED.get_or(
-        bundle.fingerprint, lambda: compare_choices(run_bundle(bundle, Budget()))
-    )
+def options_of(bundle: Bundle, known: Mapping[str, str]) -> list[ShownOption]:
+    """The choices of a guide, each with what it costs, over all phones that it admits.
+
+    known: what the reader has told of the phone; what no phone of the codename has is passed over.
+    """
+    key = f"{bundle.fingerprint} {sorted(known.items())}"
+    compared = _COMPARED.get_or(key, lambda: _compared(bundle, known))
     return [
         ShownOption(
             ask=each.ask,
@@ -52,6 +56,7 @@ def options_of(bundle: Bundle) -> list[ShownOption]:
                     loses=", ".join(LOSS_WORDS[loss] for loss in o.loses),
                     takes=span_words(o.seconds),
                     advised=o.choice == each.advised,
+                    is_open=o.admitted > 0,
                 )
                 for o in each.outcomes
             ),
@@ -60,6 +65,17 @@ def options_of(bundle: Bundle) -> list[ShownOption]:
         )
         for each in compared
     ]
+
+
+def _compared(bundle: Bundle, known: Mapping[str, str]) -> list[Compared]:
+    compiled = run_bundle(bundle, Budget())
+    space, phones = compiled.procedure.space, compiled.procedure.admitted
+    for fact, value in known.items():
+        if fact in space.level_of and value in space.facts[space.level_of[fact]].values:
+            phones = space.both(phones, space.where(space.var(fact), value))
+    if phones is space.false:
+        phones = compiled.procedure.admitted  # no phone of this guide: what it is for others
+    return compare_choices(compiled, phones)
 
 
 def rescues_of(bundle: Bundle) -> list[Rescue]:

@@ -289,7 +289,7 @@ def _render_revision(
         "algorithms": " ".join(sorted(wanted_algorithms(list(bundle.world.packages.values())))),
         "rescues": rescues_of(bundle),
         "tries": tries_of(bundle.guide).items(),
-        "options": options_of(bundle),
+        "options": options_of(bundle, {"variant": variant, "base": given.build}),
         "namesakes": [n for n in find_namesakes(bundle.device, load_devices()) if n.codenames],
         "earlier": earlier,
         "earlier_evidence": evidence_for(earlier, now=now) if earlier else None,

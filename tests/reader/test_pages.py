@@ -10,12 +10,13 @@ from anleitung.guides.models import Revision
 from anleitung.guides.services.bring_in import bring_in
 from anleitung.guides.services.publish import publish
 from anleitung.reader import views
+from anleitung.reader.course import options_of
 from anleitung.reports.evidence import counted_reports
 from anleitung.reports.models import Report
 from anleitung.reports.services.submit import Filled, submit_report
 from anleitung.reports.throttle import Throttle
 from tests.conftest import NOW
-from tests.core.bundles import edited_files
+from tests.core.bundles import bundle, edited_files
 
 GOOD = {
     "key": "0123456789abcdef",
@@ -261,3 +262,14 @@ def test_course_is_told_to_readers(revision: Revision) -> None:
     assert "<b>harmless here</b>. Go on. The data was made anew a moment ago" in text
     assert "<caption>What shall become of the data on the phone?</caption>" in text
     assert "Advised, since it spares apps with their settings and photos and files." in text
+
+
+def test_choices_are_those_of_the_readers_phone() -> None:
+    [everybody] = options_of(bundle("clean-install"), {})
+    assert [c.is_open for c in everybody.choices] == [True, True]
+    [on_stock] = options_of(bundle("clean-install"), {"system": "stock"})
+    assert [(c.is_open, c.advised) for c in on_stock.choices] == [(True, True), (False, False)]
+    assert on_stock.why == "it is the only one for this phone"
+    # A phone that the guide turns away sees what the choices are for others.
+    [away] = options_of(bundle("clean-install"), {"base": "PS-13.0.2-KU.r4"})
+    assert away == everybody

@@ -103,6 +103,9 @@ class Guide(Document):
     title: ShortText
     summary: ShortText
     introduction: Prose = ""
+    agree_to: Annotated[tuple[ShortText, ...], Field(max_length=20)] = Field(
+        default=(), description="known bugs of an alpha that a reader agrees to before the start"
+    )
     caution_words: Annotated[dict[Id, ShortText], Field(max_length=30)] = Field(
         default={}, description="cautions in the author's words, by id; none can be left out"
     )

@@ -135,7 +135,11 @@ def _put(phone: Phone, world: World, name: str, partition: Partition, package: P
         phone.set(f"{name}.root", "present" if content.root else "none")
         phone.set(f"{name}.release", "no")
     if partition.name == world.recovery_home:
-        phone.set(f"{name}.recovery", content.recovery or "none")
+        if package.role == "system" and phone.is_("recovery-update", "off"):
+            # The system was told to leave the recovery that is there.
+            phone.copy(f"{name}.recovery", f"cur.{world.recovery_home}.recovery")
+        else:
+            phone.set(f"{name}.recovery", content.recovery or "none")
 
 
 def require_room(phone: Phone, world: World, partition: Partition, package: Package) -> None:
@@ -214,6 +218,7 @@ def leave_temporary(phone: Phone, world: World) -> None:
     """Whatever was only booted once is gone with the next restart, and nothing stays mounted."""
     for name in world.mountable:
         phone.set(f"mounted.{name}", "no")
+    phone.set("storage", "closed")
     phone.map(_gone_if_running, "temporary", "temporary")
 
 

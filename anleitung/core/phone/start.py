@@ -86,6 +86,8 @@ _SIMPLE: tuple[tuple[str, Any], ...] = (
     ("base-drifts", False),
     ("battery-told", False),
     ("host-sees", "no"),
+    ("storage", "closed"),
+    ("recovery-update", "on"),
     ("which", "first"),
     ("second.state", "none"),
     ("second.size", 0),

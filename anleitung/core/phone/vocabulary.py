@@ -58,6 +58,7 @@ def vocabulary(
     }
     for loss in LOSSES:
         terms[loss] = Term((loss,), values=frozenset({"present", "gone"}))
+    terms["encrypted"] = Term(("data.encrypted",), values=frozenset({"yes", "no"}))
     terms["warranty"] = Term(("warranty",), values=frozenset({"intact", "tripped"}))
     terms["protected-content"] = Term(("protected-content",), values=frozenset({"full", "lowered"}))
     if layout.system_slots:

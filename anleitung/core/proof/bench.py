@@ -1,6 +1,6 @@
 """The bench phone: one concrete phone goes through a guide by the same step functions."""
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import replace
 from gettext import gettext as _
 from typing import Any
@@ -56,6 +56,14 @@ class BenchFoundOut(Out):
     message: str
 
 
+class BenchMessageOut(Out):
+    """A text that may be seen at this step, and whether it is harmless there."""
+
+    text: str
+    harmless: bool
+    do: str
+
+
 class BenchSlipOut(Out):
     """A mistake that can be made at this step. index: to ask for it."""
 
@@ -77,6 +85,7 @@ class BenchStepOut(Out):
     mode: str
     screen: str
     answer: str
+    messages: tuple[BenchMessageOut, ...]
     changes: tuple[BenchChangeOut, ...]
     found: tuple[BenchFoundOut, ...]
     slots: tuple[BenchSlotOut, ...]
@@ -150,6 +159,7 @@ def _first(
         mode=str(state["mode"]),
         screen=_screen(compiled.bundle, state),
         answer="",
+        messages=(),
         changes=(),
         found=(),
         slots=_slots(compiled.bundle, state, state),
@@ -189,6 +199,7 @@ def _steps(
                 mode=str(after["mode"]),
                 screen=_screen(bundle, after),
                 answer=_answer(row.step, ended, told) if concerned else "",
+                messages=tuple(_messages(row.step)) if concerned else (),
                 changes=_changes(before, after),
                 found=told,
                 slots=_slots(bundle, after, before),
@@ -225,6 +236,12 @@ def _answer(step: object, ended: str, told: tuple[BenchFoundOut, ...]) -> str:
         return ""
     sight = getattr(step, "sight", None)
     return sight or _("It is done.")
+
+
+def _messages(step: object) -> Iterator[BenchMessageOut]:
+    for message in step.messages if isinstance(step, Step) else ():
+        text = message.text.replace("*", "…")
+        yield BenchMessageOut(text=text, harmless=message.means == "harmless", do=message.do)
 
 
 _MODES = {

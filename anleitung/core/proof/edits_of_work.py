@@ -14,8 +14,10 @@ from anleitung.core.phone.actions.install import Install
 from anleitung.core.phone.actions.install_driver import InstallDriver
 from anleitung.core.phone.actions.mount import Mount
 from anleitung.core.phone.actions.obtain import Obtain
+from anleitung.core.phone.actions.open_storage import OpenStorage
 from anleitung.core.phone.actions.place import Place
 from anleitung.core.phone.actions.restart import Restart
+from anleitung.core.phone.actions.second import Second, proposed_room
 from anleitung.core.phone.actions.see_phone import SeePhone
 from anleitung.core.phone.actions.unpack import Unpack
 from anleitung.core.phone.actions.write_window import WriteWindow
@@ -178,6 +180,20 @@ def _without_battery(compiled: Compiled, found: Found) -> Iterator[Edit]:
     yield _("Leave the battery in"), guide
 
 
+def _enough_room(compiled: Compiled, found: Found) -> Iterator[Edit]:
+    """A fifth more than what goes in is unpacked, in whole hundreds of megabytes."""
+    package = compiled.bundle.world.packages[found.subject]
+    size = proposed_room(package.unpacked_size or package.size)
+
+    def change(step: OneStep) -> OneStep:
+        if isinstance(step, Second) and step.does == "create":
+            return step.model_copy(update={"size": size})
+        return step
+
+    says = _("Make {size} MB of room").format(size=f"{size // 1_000_000:,}")
+    yield says, with_steps(compiled.bundle.guide, change)
+
+
 WORK: dict[str, Maker] = {
     "add-on-too-late": _earlier_or_later,
     "app-not-installed": _before(_ready),
@@ -213,7 +229,9 @@ WORK: dict[str, Maker] = {
     ),
     "repartition-without-layout": _at_step(_("Turn the switch off"), _right_switch),
     "root-overwritten": _at_step(_("Keep the recovery from installing itself"), _recovery_kept_off),
+    "second-too-small": _enough_room,
     "set-up-in-vain": _out,
+    "storage-closed": _before(lambda c, f: (OpenStorage(action="open-storage", id="open"),)),
     "several-phones": _before(lambda c, f: (ClearLink(action="clear-link", id="clear-link"),)),
     "storage-not-readable": _at_step(_("Sideload it"), _sideloaded),
     "tool-missing": _before(_package_of_tool),

@@ -49,6 +49,7 @@ FACT_WORDS = {
     "warranty": _("warranty fuse"),
     "protected-content": _("quality of protected films"),
     "root": _("root"),
+    "encrypted": _("encryption of the user data"),
     "second": _("second system"),
     "running-system": _("running system"),
     "host": _("host system of the computer"),

@@ -54,6 +54,7 @@ def build_sheet(bundle: Bundle, proof: ProofOut) -> SheetOut:
         lost=tuple(LOSS_WORDS[loss] for loss in guide.promise.loses),
         takes=span_words(takes),
         course=course_of(guide, begins),
+        agree_to=guide.agree_to,
         download=size_words(sum(p.size for p in packages)) if packages else "",
         finished=proof.finished,
         unfinished_at=proof.unfinished_at or "",

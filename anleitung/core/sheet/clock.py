@@ -61,6 +61,11 @@ def duration_words(duration: Duration | None) -> str:
     if duration is None:
         return ""
     usual = _("usually {span}").format(span=span_words(duration.usual))
+    if duration.grows is not None:
+        grows = duration.grows
+        usual = _("{usual} and {seconds} s more for every {each} {by}").format(
+            usual=usual, seconds=grows.seconds, each=grows.each, by=grows.by
+        )
     if duration.give_up is None:
         return usual
     limit = span_words((duration.give_up, duration.give_up))

@@ -143,6 +143,7 @@ class SheetOut(Out):
     cautions: tuple[str, ...]
     takes: str
     course: CourseOut
+    agree_to: tuple[str, ...]
     download: str
     finished: bool
     unfinished_at: str

@@ -1,9 +1,10 @@
-"""What the steps of tools, recoveries, apps and second systems do to one phone, and nothing else."""
+"""What steps of tools, recoveries, apps and second systems do to one phone, and nothing else."""
 
 from typing import Any
 
 import pytest
 
+from anleitung.core.phone.actions.second import proposed_room
 from tests.core.phone.walk import phone, take, with_slots
 from tests.core.proof.random_guides import small_base
 
@@ -62,6 +63,13 @@ RADIO = {
             {"host.radio-m6": "absent"},
         ),
         ({"action": "wait", "until": "it is done"}, {}, {}, {}),
+        ({"action": "open-storage"}, {}, IN_RING, {"storage": "open"}),
+        (
+            {"action": "switch", "setting": "recovery-update", "to": "off"},
+            {},
+            {},
+            {"recovery-update": "off"},
+        ),
         (
             {**KASTEN, "options": {"table": "off"}},
             {**OPEN, "base": "PS-12.4.1-KU.r2"},
@@ -200,3 +208,10 @@ def test_root_offers_its_manager_and_one_more_restart_makes_it_ready() -> None:
     assert view.state["app.winde"] == "waiting"
     take(view, BASE, action="restart")
     assert view.state["app.winde"] == "active"
+
+
+@pytest.mark.parametrize(
+    ("unpacked", "room"), [(1, 100_000_000), (500_000_000, 600_000_000), (500_000_001, 700_000_000)]
+)
+def test_room_is_proposed_with_a_fifth_to_spare(unpacked: int, room: int) -> None:
+    assert proposed_room(unpacked) == room

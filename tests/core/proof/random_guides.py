@@ -210,6 +210,8 @@ def _of_the_work(random: Random, file: str) -> list[dict[str, Any]]:
     of_file = {"file": file} if second == "install" else {}
     return [
         {"action": "clear-link"},
+        {"action": "open-storage"},
+        {"action": "switch", "setting": "recovery-update", "to": switch},
         {"action": "install-driver", "file": file},
         {"action": "see-phone", "tool": "lotse"},
         {"action": "disconnect", "what": random.choice(("cable", "battery"))},

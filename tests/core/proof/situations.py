@@ -43,6 +43,7 @@ def get(*files: str) -> Step:
 
 
 FROM_OFF: Step = {"action": "enter", "mode": "recovery", "by": "chord"}
+UPDATES_OFF: Step = {"action": "switch", "setting": "recovery-update", "to": "off"}
 KEEP: Step = {"action": "keep-recovery"}
 NEW_SYSTEM = (*IN_RING, FORMAT, INSTALL)
 # The same phone with a partition of its own for the recovery, and a system that puts its own back.
@@ -151,6 +152,13 @@ RECOVERY = [
         recovery(),
     ),
     Hazard(
+        "a system update that replaces the recovery while a setting is on",
+        "recovery-refuses",
+        (*IN_RING, KEEP, FORMAT, INSTALL, RESTART, FROM_OFF, BACK),
+        (UPDATES_OFF, *IN_RING, KEEP, FORMAT, INSTALL, RESTART, FROM_OFF, BACK),
+        recovery(),
+    ),
+    Hazard(
         "a recovery that wants encryption released or the system will not start",
         "encryption-not-released",
         (*NEW_SYSTEM, KEEP, RESTART),
@@ -249,6 +257,20 @@ PACKAGES = [
             "device": {"stock.encrypts_data": True},
             **recovery(decrypts=False),
         },
+    ),
+    Hazard(
+        "a storage that is closed by its password",
+        "storage-closed",
+        (*AGREED, get(WITH), PLACED, *IN_RING, install(WITH, "internal")),
+        (
+            *AGREED,
+            get(WITH),
+            PLACED,
+            *IN_RING,
+            {"action": "open-storage"},
+            install(WITH, "internal"),
+        ),
+        {"files": (add_on(),), "device": {"stock.encrypts_data": True}, **recovery()},
     ),
     Hazard(
         "a card in a recovery that reads none",

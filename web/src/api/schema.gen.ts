@@ -1023,6 +1023,18 @@ export interface components {
             slug: string;
         };
         /**
+         * BenchMessageOut
+         * @description A text that may be seen at this step, and whether it is harmless there.
+         */
+        BenchMessageOut: {
+            /** Do */
+            do: string;
+            /** Harmless */
+            harmless: boolean;
+            /** Text */
+            text: string;
+        };
+        /**
          * BenchOut
          * @description admitted: the guide is for this phone. steps: as far as the phone came; first: before any.
          */
@@ -1091,6 +1103,8 @@ export interface components {
             found: components["schemas"]["BenchFoundOut"][];
             /** Id */
             id: string;
+            /** Messages */
+            messages: components["schemas"]["BenchMessageOut"][];
             /** Mode */
             mode: string;
             /** Number */
@@ -3057,6 +3071,8 @@ export interface components {
             admission: string[];
             /** Admitted */
             admitted: number;
+            /** Agree To */
+            agree_to: string[];
             /** Build Shown At */
             build_shown_at: string;
             /** Builds */

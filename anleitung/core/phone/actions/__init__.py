@@ -26,6 +26,7 @@ from anleitung.core.phone.actions.keep_recovery import KeepRecovery
 from anleitung.core.phone.actions.menu import Menu
 from anleitung.core.phone.actions.mount import Mount
 from anleitung.core.phone.actions.obtain import Obtain
+from anleitung.core.phone.actions.open_storage import OpenStorage
 from anleitung.core.phone.actions.place import Place
 from anleitung.core.phone.actions.relock import Relock
 from anleitung.core.phone.actions.remove import Remove
@@ -74,6 +75,7 @@ ACTIONS: tuple[type[Step], ...] = (
     BootOnce,
     KeepRecovery,
     Menu,
+    OpenStorage,
     Mount,
     Wipe,
     FormatData,
@@ -119,6 +121,7 @@ AnyAction = (
     | BootOnce
     | KeepRecovery
     | Menu
+    | OpenStorage
     | Mount
     | Wipe
     | FormatData

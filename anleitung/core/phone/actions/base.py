@@ -2,7 +2,7 @@
 
 from abc import abstractmethod
 from gettext import gettext as _
-from typing import Annotated, ClassVar
+from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field, model_validator
 
@@ -12,11 +12,23 @@ from anleitung.core.documents.picture import Pictures
 from anleitung.core.phone.world import Phone, World
 
 
+class Growth(Document):
+    """What makes a step take longer on some phones: so many seconds more for each of them."""
+
+    by: Literal["apps", "gigabytes of data", "photos"]
+    each: Annotated[int, Field(ge=1, le=10_000)]
+    seconds: Annotated[int, Field(ge=1, le=3_600)]
+
+
 class Duration(Document):
-    """usual: least and most that is usual, in seconds; give_up: when to stop waiting, seconds."""
+    """usual: least and most that is usual, in seconds; give_up: when to stop waiting, seconds.
+
+    grows: by what of the phone it takes longer than that.
+    """
 
     usual: Annotated[tuple[int, int], Field(description="seconds, least and most")]
     give_up: Annotated[int, Field(ge=1, le=86_400)] | None = None
+    grows: Growth | None = None
 
     @model_validator(mode="after")
     def _in_order(self) -> "Duration":

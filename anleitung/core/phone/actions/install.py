@@ -84,6 +84,13 @@ class Install(Step):
             if not phone.is_(f"card.{package.id}", "there"):
                 phone.stop("file-not-on-storage", package.id)
             return
+        if (
+            world.device.stock.encrypts_data
+            and phone.is_("data.encrypted", "yes")
+            and phone.is_("screen-lock", "set")
+            and phone.is_("storage", "closed")
+        ):
+            phone.stop("storage-closed", package.id)
         blind = frozenset(p.id for p in world.recoveries if not p.decrypts)
         if blind and phone.isin("running", blind) and phone.is_("data.encrypted", "yes"):
             phone.stop("storage-not-readable", package.id)

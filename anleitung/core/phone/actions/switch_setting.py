@@ -8,6 +8,7 @@ from anleitung.core.phone.demands import require_mode
 from anleitung.core.phone.world import Phone, World
 
 _NAMES = {
+    "recovery-update": _("the switch for updating the recovery with the system"),
     "auto-update": _("the switch for updates by themselves"),
     "unlock-switch": _("the switch that allows unlocking"),
     "debugging": _("the switch for debugging over the cable"),
@@ -16,7 +17,7 @@ _NAMES = {
 
 class SwitchSetting(Step):
     action: Literal["switch"]
-    setting: Literal["unlock-switch", "debugging", "auto-update"]
+    setting: Literal["unlock-switch", "debugging", "auto-update", "recovery-update"]
     to: Literal["on", "off"]
 
     usual = (30, 90)

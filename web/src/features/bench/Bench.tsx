@@ -91,6 +91,15 @@ export function Bench({ data }: { data: BenchData }) {
             <div className="min-w-[240px] flex-1">
               <p className="text-[15px] font-semibold">{here.screen}</p>
               {here.answer && <p className="mt-1">{here.answer}</p>}
+              {here.messages.map((each) => (
+                <p
+                  key={each.text}
+                  className={`mark ${each.harmless ? "mark-proved" : "mark-stop"}`}
+                >
+                  It may show “<span className="letter">{each.text}</span>”:{" "}
+                  <strong>{each.harmless ? "harmless here" : "stop"}</strong>. {each.do}
+                </p>
+              ))}
               {here.found.map((each) => (
                 <p key={each.id + each.message} className={`mt-1 mark ${MARKS[each.severity]}`}>
                   {each.message}

@@ -1,0 +1,21 @@
+"""The password of the storage is entered in the recovery, so that it reads the user data."""
+
+from gettext import gettext as _
+from typing import Literal
+
+from anleitung.core.phone.actions.base import Step
+from anleitung.core.phone.demands import require_mode
+from anleitung.core.phone.world import Phone, World
+
+
+class OpenStorage(Step):
+    action: Literal["open-storage"]
+
+    usual = (10, 60)
+
+    def run(self, phone: Phone, world: World) -> None:
+        require_mode(phone, "recovery")
+        phone.set("storage", "open")
+
+    def sentence(self, world: World) -> str:
+        return _("Enter the password of the storage in the recovery")
