@@ -46,7 +46,7 @@ def span_words(span: Span) -> str:
     a, b = round(least / 60), max(1, round(most / 60))
     if b < 120:
         return _("{a} to {b} min").format(a=a, b=b) if a != b else f"{b} min"
-    return _("{a} to {b}").format(a=_hours(a), b=_hours(b))
+    return _("{a} to {b}").format(a=_hours(a), b=_hours(b)) if a != b else _hours(a)
 
 
 def _hours(minutes: int) -> str:

@@ -17,7 +17,7 @@ const THEMES: { theme: Theme; says: string }[] = [
 export function Shell({ home, children }: { home: Home | undefined; children: ReactNode }) {
   const [showKeys, setShowKeys] = useState(false);
   return (
-    <div className="min-h-screen md:grid md:grid-cols-[164px_minmax(0,1fr)] md:grid-rows-[38px_1fr]">
+    <div className="min-h-screen md:grid print:block md:grid-cols-[164px_minmax(0,1fr)] md:grid-rows-[38px_1fr]">
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:p-2">
         Skip to the sheet
       </a>

@@ -78,12 +78,30 @@ export function Facts({ page }: { page: Page }) {
 
 function Chain(props: { lines: ChainLine[]; codename: string; none: string }) {
   if (props.lines.length === 0) return <span className="text-soft">{props.none}</span>;
-  return props.lines.map((each) => (
-    <span key={each.short} className="mr-2">
-      <Link to={`/c/${props.codename}/guides/${each.slug}`}>
-        {each.title} {each.version}
-      </Link>{" "}
-      <span className="text-soft">{each.words}</span>
+  // Two of them are told in full; of more, the names in a line, and the rest on a press.
+  if (props.lines.length <= 2) return props.lines.map((each) => link(each, props.codename, true));
+  return (
+    <>
+      {props.lines.map((each) => link(each, props.codename, false))}
+      <details className="text-soft">
+        <summary className="cursor-pointer">for which phones</summary>
+        {props.lines.map((each) => (
+          <p key={each.short}>
+            {each.title}: {each.words}
+          </p>
+        ))}
+      </details>
+    </>
+  );
+}
+
+function link(line: ChainLine, codename: string, whole: boolean) {
+  return (
+    <span key={line.short} className="mr-3">
+      <Link to={`/c/${codename}/guides/${line.slug}`}>
+        {line.title} {line.version}
+      </Link>
+      {whole && <span className="text-soft"> {line.words}</span>}
     </span>
-  ));
+  );
 }

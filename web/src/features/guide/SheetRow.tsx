@@ -43,7 +43,14 @@ export function SheetRow(props: {
             {row.sentence}
           </p>
           {command && <Command text={command.text} />}
-          {props.isCurrent && <More row={row} />}
+          {props.isCurrent ? (
+            <More row={row} />
+          ) : (
+            // On paper nothing can be opened: all of it is printed.
+            <div className="hidden print:block">
+              <More row={row} onPaper />
+            </div>
+          )}
         </div>
         <div className="facts">
           {row.changes.map((each) => (
@@ -80,7 +87,7 @@ export function SheetRow(props: {
 }
 
 /** What the reader is told beside the instruction; shown where one is, so that rows stay low. */
-function More({ row }: { row: Row }) {
+function More({ row, onPaper = false }: { row: Row; onPaper?: boolean }) {
   const helpedBy = useContext(HelpedContext);
   return (
     <div className="mt-1 space-y-0.5">
@@ -97,7 +104,7 @@ function More({ row }: { row: Row }) {
           dangerouslySetInnerHTML={{ __html: row.prose }}
         />
       )}
-      <StepPictures row={row} />
+      {!onPaper && <StepPictures row={row} />}
       {row.sight && <p className="text-soft">You see: {row.sight}</p>}
       {row.duration && <p className="text-soft">Takes {row.duration}</p>}
       {row.messages.map((each) => (
