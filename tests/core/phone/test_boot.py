@@ -6,6 +6,7 @@ from anleitung.core.diagrams.subject import Ended
 from anleitung.core.phone.boot import DEAD, STUCK, NoStart, check_start, start_system
 from tests.core.bundles import bundle
 from tests.core.phone.walk import UNLOCKED, phone, with_slots
+from tests.core.proof.random_guides import small_base
 from tests.core.proof.small import RESTART, parts, small
 
 GUIDE = bundle("clean-install")
@@ -240,3 +241,62 @@ def test_only_stock_asks_for_the_account_after_a_wipe(
     view = with_slots(phone(GUIDE, UNLOCKED), {**empty, "account": account, **system})  # type: ignore[dict-item]
     start_system(view, WORLD)
     assert view.found == found
+
+
+# A codename with a recovery that wants encryption released, and an app that waits.
+WORK = small_base()
+FORCED = {"cur.system.forces": "yes", "cur.ramdisk.recovery": "rettungsring"}
+CHOOSY = {"data.state": "empty", "data.family": "none", "cur.system.data-by": "lotsenboot,ring"}
+
+
+@pytest.mark.parametrize(
+    ("slots", "reason"),
+    [
+        (FORCED, NoStart(STUCK, "encryption-not-released", "")),
+        (FORCED | {"cur.ramdisk.release": "yes"}, None),
+        (FORCED | {"cur.ramdisk.recovery": "stock"}, None),
+        (FORCED | {"cur.system.forces": "no"}, None),
+        ({"cur.system.on-data": "stock"}, NoStart(STUCK, "part-on-data-gone", "")),
+        ({"cur.system.on-data": "stock", "data.part": "stock"}, None),
+        (
+            CHOOSY | {"data.by": "rettungsring"},
+            NoStart(STUCK, "data-made-by-another-recovery", ""),
+        ),
+        (CHOOSY | {"data.by": "ring"}, None),
+        (CHOOSY | {"data.by": "any"}, None),
+        (CHOOSY | {"cur.system.data-by": "any", "data.by": "rettungsring"}, None),
+    ],
+)
+def test_what_a_recovery_left_behind(slots: dict[str, str], reason: NoStart | None) -> None:
+    view = with_slots(phone(WORK, UNLOCKED), slots)
+    assert check_start(view, WORK.world) == reason
+
+
+@pytest.mark.parametrize(
+    ("forces", "release", "encrypted"),
+    [("yes", "no", "yes"), ("yes", "yes", "no"), ("no", "no", "no")],
+)
+def test_first_start_encrypts_where_the_system_forces_it(
+    forces: str, release: str, encrypted: str
+) -> None:
+    slots = {"data.state": "empty", "data.family": "none", "data.by": "rettungsring"}
+    slots |= {"cur.system.forces": forces, "cur.ramdisk.release": release}
+    view = with_slots(phone(WORK, UNLOCKED), slots)
+    start_system(view, WORK.world)
+    assert (view.state["data.encrypted"], view.state["data.by"]) == (encrypted, "any")
+
+
+@pytest.mark.parametrize(
+    ("root", "app", "after"),
+    [
+        ("present", "none", "offered"),
+        ("none", "none", "none"),
+        ("present", "installed", "installed"),
+        ("none", "waiting", "active"),
+        ("none", "active", "active"),
+    ],
+)
+def test_start_offers_and_finishes_apps(root: str, app: str, after: str) -> None:
+    view = with_slots(phone(WORK, {**UNLOCKED, "root": root}), {"app.winde": app})
+    start_system(view, WORK.world)
+    assert view.state["app.winde"] == after

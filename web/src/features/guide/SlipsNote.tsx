@@ -27,7 +27,7 @@ export function SlipsNote({ page }: { page: Page }) {
         <span role="status" className="text-soft">
           {slips.isFetching && "Every single slip is tried …"}
           {slips.data &&
-            `${slips.data.tried} single slips tried, ${slips.data.harms.length} of them do harm, at ${steps.size} steps; the worst of each stands in the margin.`}
+            `${slips.data.tried} single slips tried; ${harmWords(slips.data.harms.length, steps.size)}`}
         </span>
       </p>
       {slips.error && <ProblemView error={slips.error} />}
@@ -41,4 +41,11 @@ export function SlipsNote({ page }: { page: Page }) {
       )}
     </section>
   );
+}
+
+function harmWords(harms: number, steps: number): string {
+  if (harms === 0) return "none of them does harm.";
+  const does = harms === 1 ? "1 of them does harm" : `${harms} of them do harm`;
+  const where = steps === 1 ? "at one step" : `at ${steps} steps`;
+  return `${does}, ${where}; the worst of each stands in the margin.`;
 }
