@@ -62,3 +62,28 @@ def test_a_fix_is_taken_on_one_key(bench: Page, tmp_path: Path) -> None:
     bench.keyboard.press("f")
     expect(offered).not_to_be_attached()
     expect(bench.get_by_role("button", name="Publish 1.0.0", exact=True)).to_be_enabled()
+
+
+def test_choices_stand_side_by_side_and_the_way_back_is_told(bench: Page) -> None:
+    bench.goto("/c/poller/guides/return-to-stock")
+    bench.get_by_role("button", name="What follows from it").click()
+    table = bench.get_by_role("region", name="Shall the data go?")
+    expect(table).to_contain_text("advised Keep data: repairs the system only")
+    expect(table).to_contain_text("Advised, since it spares apps with their settings")
+    row = bench.locator(".sheet-row", has_text="stock-keep").or_(
+        bench.locator(".sheet-row", has_text="2248_KAI9_M6_BI_keep.mol")
+    )
+    row.first.focus()
+    expect(row.first).to_contain_text("starts from here for every phone that hangs")
+    expect(row.first).to_contain_text("harmless here")
+    results = Axe().run(bench)
+    assert results.violations_count == 0, results.generate_report()
+
+
+def test_paper_holds_the_whole_sheet_and_no_frame(bench: Page) -> None:
+    bench.goto("/c/palstek/guides/return-to-stock")
+    expect(bench.get_by_text("no stop, no warning")).to_be_visible()
+    bench.emulate_media(media="print")
+    expect(bench.get_by_role("navigation")).to_have_count(0)
+    expect(bench.get_by_text("note: … has no place for a stamp")).to_be_visible()
+    expect(bench.get_by_role("button", name="Withdraw 1.0.0")).not_to_be_visible()

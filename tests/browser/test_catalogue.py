@@ -384,3 +384,21 @@ def test_what_is_not_there_is_said(bench: Page) -> None:
     ):
         bench.goto(path)
         expect(bench.get_by_text(says)).to_be_visible()
+
+
+def test_a_phone_program_is_shown_and_written(bench: Page) -> None:
+    bench.goto("/programs")
+    bench.get_by_role("link", name="Lotsenboot").click()
+    words = bench.get_by_role("region", name="Words of its menu")
+    expect(words).to_contain_text("takes apps, photos and files")
+    expect(bench.get_by_text("Refuses packages of these kinds: firmware.")).to_be_visible()
+    results = Axe().run(bench)
+    assert results.violations_count == 0, results.generate_report()
+    edit(bench, "program?name=lotsenboot")
+    bench.get_by_label("Version", exact=True).fill("1.5")
+    save(bench, "a newer one")
+    bench.goto("/programs/lotsenboot")
+    expect(bench.get_by_text("recovery 1.5")).to_be_visible()
+    # The guides that carry it say so, and can be proved with today's document.
+    bench.goto("/c/palstek/guides/update-wattlaeufer")
+    expect(bench.get_by_text("lotsenboot").first).to_be_visible()
