@@ -59,6 +59,7 @@ def test_two_signatures_let_it_be_published_and_readers_see_why(
     [
         ({"reason": "it works"}, "Say in 20 to 500 characters"),
         ({"which": Which("no-link", "", "start")}, "has no such stop"),
+        ({"which": Which("hides-a-modification", "decke", "s3")}, "a step is not published"),
     ],
 )
 def test_what_is_refused(maintainer: Any, draft: Draft, more: dict[str, Any], says: str) -> None:

@@ -6,6 +6,7 @@ from typing import Any
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
+from anleitung.core.proof.findings import BY_ID
 from anleitung.guides.errors import ContestRefused
 from anleitung.guides.load import find_draft, load_bundle, load_proof
 from anleitung.guides.models import Contest
@@ -25,6 +26,8 @@ def contest(
         raise ContestRefused(
             f"Say in {LEAST} to {MOST} characters why the model is wrong here; readers see it."
         )
+    if which.finding in BY_ID and BY_ID[which.finding].final:
+        raise ContestRefused("This is no question to the model: such a step is not published.")
     draft = find_draft(codename, slug)
     require_seen(draft, seen)
     stops = {

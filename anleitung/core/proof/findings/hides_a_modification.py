@@ -11,5 +11,6 @@ FINDING = FindingKind(
     about="app",
     says=_("In {subject} a switch is turned on that only hides that the phone was modified."),
     why=_("It deceives a seller, a buyer or a maker; such a guide is not published."),
+    final=True,
     remedy=_("Leave it out"),
 )
