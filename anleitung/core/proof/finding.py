@@ -32,7 +32,8 @@ class FindingKind:
     """One entry of the catalogue.
 
     says: the sentence, with {subject} where the finding is about something; why: why it matters;
-    remedy: the next move of the author. final: no contest lets it be published. Ids are never used again for something else.
+    remedy: the next move of the author; final: no contest lets it be published. Ids are never used
+    again for something else.
     """
 
     id: str
