@@ -55,6 +55,8 @@ class Content(Document):
     part of it on the user data, so that data made anew afterwards takes it away. data_by: it
     starts only on user data made anew by one of these recoveries. root: the root that runs with
     it. forces_encryption: its system encrypts the user data at the first start.
+    shares_kernel: beside another system it has no kernel of its own, and needs the one that was
+    there when it went in.
     """
 
     family: Id
@@ -68,6 +70,9 @@ class Content(Document):
     )
     root: Id | None = Field(default=None, title="Root program that runs with it")
     forces_encryption: bool = Field(default=False, title="Encrypts the user data")
+    shares_kernel: bool = Field(
+        default=False, title="As a second system it runs on the kernel of the first"
+    )
 
 
 class Package(Document):

@@ -17,6 +17,7 @@ class Feature(Document):
     since: Token | None = Field(default=None, title="Since release")
     until: Token | None = Field(default=None, title="until release")
     says: ShortText | None = Field(default=None, title="What happens")
+    cure: ShortText | None = Field(default=None, title="What helps")
 
     @model_validator(mode="after")
     def _says_what(self) -> "Feature":

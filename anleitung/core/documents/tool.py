@@ -102,6 +102,9 @@ class Tool(Document):
     minds: Annotated[
         tuple[Literal["several-phones", "other-program"], ...], Field(max_length=2)
     ] = Field(default=(), title="Is disturbed by", description="what else is on the cable or host")
+    spoils: Annotated[tuple[ShortText, ...], Field(max_length=10)] = Field(
+        default=(), title="Habits of the computer that spoil a write", description="one a line"
+    )
     refuses_signs: Annotated[str, Field(max_length=40)] = Field(
         default="", title="Signs that a file name must not have for it"
     )

@@ -92,6 +92,7 @@ _SIMPLE: tuple[tuple[str, Any], ...] = (
     ("second.state", "none"),
     ("second.size", 0),
     ("second.family", "none"),
+    ("second.kernel", "own"),
     ("battery-in", True),
     ("auto-update", "off"),
     ("update", "none"),

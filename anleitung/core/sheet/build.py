@@ -164,6 +164,7 @@ def _of_step(bundle: Bundle, step: OneStep) -> dict[str, object]:
             "kind": "step",
             "sentence": step.sentence(bundle.world),
             "sight": step.sight or "",
+            "sight_kept": step.sight_kept or "",
             "duration": duration_words(step.duration),
             "messages": tuple(message_out(m) for m in step.messages),
             "tries": tuple(t.says for t in step.tries),
@@ -189,6 +190,7 @@ def _of_step(bundle: Bundle, step: OneStep) -> dict[str, object]:
         "asks": asks,
         "answers": tuple(answers),
         "sight": "",
+        "sight_kept": "",
         "duration": "",
         "messages": (),
         "tries": (),
@@ -270,6 +272,8 @@ def _hosts(bundle: Bundle) -> tuple[HostOut, ...]:
             for note in (*needs, host.note):
                 if note and note not in notes:
                     notes = (*notes, note)
+            spoils = tuple(_("It spoils the writing: {what}.").format(what=s) for s in tool.spoils)
+            notes = (*notes, *(s for s in spoils if s not in notes))
             found[host.id] = HostOut(id=host.id, name=host.name, notes=notes)
     return tuple(found.values())
 

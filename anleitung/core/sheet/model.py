@@ -82,6 +82,7 @@ class RowOut(Out):
     prose: str
     pictures: tuple[PictureOut, ...]
     sight: str
+    sight_kept: str
     duration: str
     messages: tuple[MessageOut, ...]
     tries: tuple[str, ...]

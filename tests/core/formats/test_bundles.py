@@ -106,7 +106,7 @@ def test_golden_fingerprint() -> None:
     assert bundle("unlock").fingerprint == GOLDEN
 
 
-GOLDEN = "sha256:40f5f10da8941ff90041f51effdbe155037a2f6110a1336219679c17e82b1500"
+GOLDEN = "sha256:8aa8f229980117a2976572a174a845fcaaf8db4238c30e8625f007cb1861d8bb"
 
 BAD = [
     (
@@ -275,7 +275,7 @@ BAD = [
         "tools/lotse.yaml",
         "./lotse write {partition} ./{file} --both",
         "./lotse write {part}",
-        "tools/lotse.yaml, line 16: commands: flash.both, kogge: no placeholder is called "
+        "tools/lotse.yaml, line 17: commands: flash.both, kogge: no placeholder is called "
         "'part'; known: file, partition",
     ),
 ]

@@ -300,3 +300,17 @@ def test_start_offers_and_finishes_apps(root: str, app: str, after: str) -> None
     view = with_slots(phone(WORK, {**UNLOCKED, "root": root}), {"app.winde": app})
     start_system(view, WORK.world)
     assert view.state["app.winde"] == after
+
+
+@pytest.mark.parametrize(
+    ("part", "fuse"), [("boot", "tripped"), ("product", "tripped"), ("calibration", "intact")]
+)
+def test_fuse_trips_at_the_first_start_of_what_the_maker_did_not_sign(part: str, fuse: str) -> None:
+    made = small(RESTART, device={"hardware.fuse_trips": "foreign-start"})
+    view = with_slots(phone(made, UNLOCKED), {f"cur.{part}.signer": "other"})
+    start_system(view, made.world)
+    assert view.state["warranty"] == fuse
+    # For good: what comes after does not mend it.
+    view.state[f"cur.{part}.signer"] = "maker"
+    start_system(view, made.world)
+    assert view.state["warranty"] == fuse

@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from anleitung.core.documents.package import Content
 from tests.core.proof.hazards import Hazard
 from tests.core.proof.situations import (
     AGREED,
@@ -102,6 +103,19 @@ DOCK: dict[str, Any] = {
     "admission": OPEN.replace("unlocked", "locked"),
 }
 ROOM = 9_000
+SHARED: dict[str, Any] = {
+    "admission": OPEN,
+    "packages": {"blob": {"content": Content(family="kiebitz", build="2", shares_kernel=True)}},
+    "files": (
+        extra(
+            "next-system",
+            "system",
+            {**STOCK, "build": "PS-13.0.2-KU.r4", "platform": 13},
+            writes=["boot", "ramdisk", "vendor", "system", "product", "verity"],
+            installed_by=["rettungsring"],
+        ),
+    ),
+}
 
 
 def second(does: str, **more: Any) -> Step:
@@ -121,6 +135,7 @@ WITH_DOCK = (
     *(GET, *AGREED, PUT),
     *(app("install", "dock", file="own-key"), app("open", "dock")),
 )
+NEW_KERNEL = (CHORD, IN_RING[-1], get("next-system"), install("next-system"), RESTART)
 SECOND_IN = (*WITH_DOCK, second("create", size=ROOM), second("install", file="blob"))
 
 COURSE = [
@@ -325,6 +340,13 @@ COURSE = [
         (*WITH_DOCK, second("create", size=500), second("install", file="blob")),
         (*WITH_DOCK, second("create", size=ROOM), second("install", file="blob")),
         DOCK,
+    ),
+    Hazard(
+        "one kernel for two systems, changed under the second",
+        "second-kernel-changed",
+        (*SECOND_IN, *NEW_KERNEL, second("start")),
+        (*SECOND_IN, second("start")),
+        DOCK | SHARED,
     ),
     Hazard(
         "the count-down of the start menu runs out",

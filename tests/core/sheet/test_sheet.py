@@ -3,11 +3,12 @@
 import pytest
 
 from anleitung.core.diagrams.run import Budget
+from anleitung.core.phone.actions.base import Duration, Growth
 from anleitung.core.proof.admission import Truth, check_phone
 from anleitung.core.proof.chain import find_link
 from anleitung.core.proof.prove import prove
 from anleitung.core.sheet.build import build_sheet, size_words
-from anleitung.core.sheet.clock import span_words
+from anleitung.core.sheet.clock import duration_words, span_words
 from anleitung.core.sheet.model import RowOut, SheetOut
 from anleitung.core.sheet.prose import prose_html
 from tests.core.bundles import bundle
@@ -177,11 +178,33 @@ def test_step_by_keys_shows_every_chord_that_reaches_its_mode() -> None:
     assert all(not row.chords for row in rows.values() if row.id != "into-bootloader")
 
 
+SPOILS = (
+    "It spoils the writing: a computer that goes to sleep meanwhile.",
+    "It spoils the writing: a hub between the two.",
+)
+
+
 def test_hosts_say_which_drivers_the_tools_need_each_once() -> None:
     made = bundle("unlock")
     notes = {host.id: host.notes for host in build_sheet(made, prove(made)).hosts}
     assert notes["faehre"] == (
         "Needs the Tidewerk driver.",
         "Open the command window in the folder of the files.",
+        *SPOILS,
     )
-    assert notes["kogge"] == ("Needs the permission rule for the port, once.",)
+    assert notes["kogge"] == ("Needs the permission rule for the port, once.", *SPOILS)
+
+
+def test_a_step_tells_what_is_seen_where_the_data_was_kept_and_how_a_file_is_called() -> None:
+    made = bundle("update-wattlaeufer")
+    start = next(r for r in build_sheet(made, prove(made)).rows if r.id == "start")
+    assert start.sight_kept == "your own background, not the greeting"
+    root = bundle("root")
+    patch = next(r for r in build_sheet(root, prove(root)).rows if r.id == "patch")
+    assert patch.sentence.endswith("let it patch it; then call it ramdisk-bootsmann.img")
+
+
+def test_a_duration_that_grows_says_by_what() -> None:
+    grows = Growth(by="apps", each=30, seconds=60)
+    told = duration_words(Duration(usual=(60, 120), give_up=600, grows=grows))
+    assert told == "usually 1 to 2 min and 60 s more for every 30 apps, give up after 10 min"

@@ -2987,6 +2987,8 @@ export interface components {
             sentence: string;
             /** Sight */
             sight: string;
+            /** Sight Kept */
+            sight_kept: string;
             /** Tries */
             tries: string[];
             /** Under */
@@ -3327,6 +3329,12 @@ export interface components {
              * @default
              */
             refuses_signs: string;
+            /**
+             * Habits of the computer that spoil a write
+             * @description one a line
+             * @default []
+             */
+            spoils: string[];
             /** How to see that the phone is there */
             there?: string | null;
             /**

@@ -49,6 +49,9 @@ class Step(Document):
 
     id: Id
     sight: ShortText | None = None
+    sight_kept: ShortText | None = Field(
+        default=None, description="what is seen there when the user data was kept"
+    )
     duration: Duration | None = None
     messages: Annotated[tuple[Message, ...], Field(max_length=20)] = ()
     tries: Annotated[tuple[Try, ...], Field(max_length=10)] = ()

@@ -36,9 +36,13 @@ class Derive(Step):
         made = package.derived if package else None
         if made is None:
             return _("Make {name}").format(name=world.file_name(self.file))
-        return _("Make {name} from {source}: {by}").format(
+        text = _("Make {name} from {source}: {by}").format(
             name=made.pattern, source=world.file_name(made.source), by=made.by
         )
+        if "*" not in made.pattern:
+            return text
+        # What comes out has another name on every phone; later steps need one that is known.
+        return _("{text}; then call it {name}").format(text=text, name=world.file_name(self.file))
 
     def used_files(self) -> tuple[str, ...]:
         return (self.file,)

@@ -60,6 +60,9 @@ class Second(Step):
         elif self.does == "start":
             if phone.is_("second.state", "empty"):
                 phone.stop("second-not-there", "")
+            kernel = f"cur.{world.device.layout.with_role('boot')[0].name}.build"
+            if not phone.is_("second.kernel", "own") and not phone.same("second.kernel", kernel):
+                phone.stop("second-kernel-changed", "")
             if not ask(phone, world, "second"):
                 phone.set("which", "second")
         elif self.does == "leave":
@@ -83,6 +86,11 @@ class Second(Step):
             phone.stop("demand-not-met", file)
         phone.set("second.state", "there")
         phone.set("second.family", package.content.family)
+        if package.content.shares_kernel:
+            boot = world.device.layout.with_role("boot")[0].name
+            phone.copy("second.kernel", f"cur.{boot}.build")
+        else:
+            phone.set("second.kernel", "own")
 
     def sentence(self, world: World) -> str:
         if self.does == "create":

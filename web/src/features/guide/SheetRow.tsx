@@ -106,6 +106,9 @@ function More({ row, onPaper = false }: { row: Row; onPaper?: boolean }) {
       )}
       {!onPaper && <StepPictures row={row} />}
       {row.sight && <p className="text-soft">You see: {row.sight}</p>}
+      {row.sight_kept && (
+        <p className="text-soft">If the data was kept, you see: {row.sight_kept}</p>
+      )}
       {row.duration && <p className="text-soft">Takes {row.duration}</p>}
       {row.messages.map((each) => (
         <p
