@@ -45,8 +45,15 @@ def options_of(bundle: Bundle, known: Mapping[str, str]) -> list[ShownOption]:
 
     known: what the reader has told of the phone; what no phone of the codename has is passed over.
     """
-    key = f"{bundle.fingerprint} {sorted(known.items())}"
-    compared = _COMPARED.get_or(key, lambda: _compared(bundle, known))
+    # Only what there is makes a difference: nobody fills the memory with builds of their own.
+    there = {
+        "variant": {v.id for v in bundle.device.variants},
+        "base": {b.build for b in bundle.builds},
+        "system": {"stock", *(s.id for s in bundle.device.other_systems)},
+    }
+    told = {fact: value for fact, value in known.items() if value in there.get(fact, ())}
+    key = f"{bundle.fingerprint} {sorted(told.items())}"
+    compared = _COMPARED.get_or(key, lambda: _compared(bundle, told))
     return [
         ShownOption(
             ask=each.ask,
@@ -71,8 +78,7 @@ def _compared(bundle: Bundle, known: Mapping[str, str]) -> list[Compared]:
     compiled = run_bundle(bundle, Budget())
     space, phones = compiled.procedure.space, compiled.procedure.admitted
     for fact, value in known.items():
-        if fact in space.level_of and value in space.facts[space.level_of[fact]].values:
-            phones = space.both(phones, space.where(space.var(fact), value))
+        phones = space.both(phones, space.where(space.var(fact), value))
     if phones is space.false:
         phones = compiled.procedure.admitted  # no phone of this guide: what it is for others
     return compare_choices(compiled, phones)
