@@ -19,6 +19,7 @@ from anleitung.core.phone.actions.flash import Flash
 from anleitung.core.phone.actions.install import Install
 from anleitung.core.phone.actions.place import Place
 from anleitung.core.phone.actions.set_active import SetActive
+from anleitung.core.phone.actions.write_window import WriteWindow
 from anleitung.core.phone.boot import DEAD, STUCK, start_system
 from anleitung.core.phone.demands import (
     empty_partition,
@@ -172,6 +173,8 @@ def _variations(step: Step, world: World) -> Iterator[tuple[str, Step]]:
             if file != step.file:
                 says = _("{name} is taken instead").format(name=world.file_name(file))
                 yield says, step.model_copy(update={"file": file})
+    if isinstance(step, WriteWindow):
+        yield from _window_variations(step, world)
     question = world.device.question(step.question) if isinstance(step, Answer) else None
     for answer in question.answers if question else ():
         if isinstance(step, Answer) and answer.id != step.answer:
@@ -190,6 +193,21 @@ def _variations(step: Step, world: World) -> Iterator[tuple[str, Step]]:
             _("slot {letter} is taken instead").format(letter=letter),
             step.model_copy(update={"slot": letter}),
         )
+
+
+def _window_variations(step: WriteWindow, world: World) -> Iterator[tuple[str, Step]]:
+    """Another file in a slot of the window, or one of its switches the other way."""
+    for slot, file in step.files.items():
+        for other in world.packages:
+            if other != file:
+                says = _("{name} is put into the slot {slot}").format(
+                    name=world.file_name(other), slot=slot
+                )
+                yield says, step.model_copy(update={"files": {**step.files, slot: other}})
+    for option, value in step.options.items():
+        flipped = "off" if value == "on" else "on"
+        says = _("the switch {option} is left {value}").format(option=option, value=flipped)
+        yield says, step.model_copy(update={"options": {**step.options, option: flipped}})
 
 
 def _too_late(phone: Phone, *, world: World) -> None:

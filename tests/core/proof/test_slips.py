@@ -10,6 +10,7 @@ from anleitung.core.diagrams.witness import find_witness
 from anleitung.core.proof.compile import Compiled, run_bundle
 from anleitung.core.proof.slips import HARMS, Harm, find_slips, try_slips, worst_at
 from tests.core.bundles import bundle
+from tests.core.proof.situations_tools import BY_WINDOW, DOWNLOAD, load, tool
 from tests.core.proof.small import (
     AT_BOOTLOADER,
     CHORD,
@@ -17,6 +18,7 @@ from tests.core.proof.small import (
     IN_RING,
     INSTALL,
     OPEN,
+    PLUG,
     RELOCK,
     RESTART,
     UNLOCKABLE,
@@ -107,3 +109,29 @@ def test_an_interrupted_installation_leaves_the_other_slot_empty_and_the_old_one
     state = run.states[7]
     assert (state["slot"], state["mode"]) == ("a", "system")
     assert (state["cur.system.family"], state["other.system.family"]) == ("stock", "empty")
+
+
+def test_files_and_switches_of_a_window_are_tried_the_other_way() -> None:
+    made = run_bundle(small(*BY_WINDOW, load(table="off"), RESTART, **tool()), Budget())
+    tried = [slip.says for slip in find_slips(made) if slip.at == 4 and slip.kind == "other"]
+    assert "the switch table is left on" in tried
+    assert "radio-12.4.7-k6.img is put into the slot modem" in tried
+    found = {h.slip: (h.how, h.finding) for h in try_slips(made)}
+    assert found["the switch table is left on"] == ("dead", "repartition-without-layout")
+
+
+def test_another_answer_is_tried() -> None:
+    steps = (PLUG, DOWNLOAD, {"action": "answer", "question": "sure", "answer": "yes"})
+    asks = {
+        "id": "sure",
+        "after": "enter.download",
+        "ask": "Go on?",
+        "answers": [
+            {"id": "yes", "says": "press volume up", "does": "goes-on"},
+            {"id": "no", "says": "press volume down", "does": "starts"},
+        ],
+    }
+    device = tool()["device"] | {"questions": [asks]}
+    made = run_bundle(small(*steps, device=device), Budget())
+    says = {slip.says for slip in find_slips(made)}
+    assert "“press volume down” is answered instead" in says
