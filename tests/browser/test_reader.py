@@ -97,7 +97,7 @@ def test_without_script_everything_is_there(browser: Browser, base_url: str) -> 
     expect(page.locator(".step")).to_have_count(21)
     expect(page.locator("#step-17")).to_contain_text("All data on the phone goes here.")
     expect(page.get_by_text("You see: The Wattläufer logo, then the greeting")).to_be_visible()
-    page.get_by_role("link", name="Ewer").click()
+    page.get_by_role("link", name="Ewer", exact=True).click()
     expect(page.get_by_text("lotse write radio radio-12.4.7-k6.img --both")).to_be_visible()
     fill_report(page)
     page.get_by_role("button", name="Send the report").click()
