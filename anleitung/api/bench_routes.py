@@ -13,7 +13,7 @@ from anleitung.api.shapes import PageOut
 from anleitung.core.proof.bench import BenchOut, NoSuchPhone, walk
 from anleitung.guides.errors import NoSuchGuide
 from anleitung.guides.load import Stored, find_draft, find_revision, load_bundle
-from anleitung.guides.models import Revision
+from anleitung.guides.models import Revision, Withdrawal
 from anleitung.guides.services.contest import contest, sign
 from anleitung.guides.services.fix import Which, fix, fixes_of
 from anleitung.kept import Kept
@@ -69,7 +69,9 @@ def get_slips(
     row = _row(codename, slug, short)
     # The rescue guides are those that are published now.
     newest = Revision.objects.order_by("-pk").values_list("pk", flat=True).first()
-    return _SLIPS.get_or(f"{row.fingerprint} {newest}", lambda: follows_of(row))
+    return _SLIPS.get_or(
+        f"{row.fingerprint} {newest} {Withdrawal.objects.count()}", lambda: follows_of(row)
+    )
 
 
 @router.post("/bench", response={200: BenchOut, **FAILED})

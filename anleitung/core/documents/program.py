@@ -10,7 +10,7 @@ from anleitung.core.documents.message import Message
 
 Kind = Literal["recovery", "root", "manager", "helper-app"]
 Does = Literal["wipe-apps", "wipe-user-data", "format-data", "wipe-system", "restart", "nothing"]
-Effect = Literal["installs-itself", "keeps-system-recovery", "hides", "other"]
+Effect = Literal["installs-itself", "hides", "other"]
 
 
 class MenuWord(Document):
@@ -25,8 +25,7 @@ class ProgramOption(Document):
     """A switch of the program. usual: how it stands at first; None: as it was left last time.
 
     effect while on: installs-itself (after each installation it writes itself, over a root just
-    installed), keeps-system-recovery (a system update does not bring its own recovery), hides
-    (only hides that the phone was modified).
+    installed), hides (only hides that the phone was modified).
     """
 
     id: Id

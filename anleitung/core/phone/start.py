@@ -93,7 +93,6 @@ _SIMPLE: tuple[tuple[str, Any], ...] = (
     ("second.size", 0),
     ("second.family", "none"),
     ("second.kernel", "own"),
-    ("battery-in", True),
     ("auto-update", "off"),
     ("update", "none"),
 )

@@ -18,6 +18,7 @@ SWITCHES = [
     {"id": "table", "name": "Table", "right": "off", "why": "w", "does": "repartition"},
     {"id": "lock", "name": "Lock after", "right": "off", "why": "w", "does": "lock"},
     {"id": "data", "name": "Take data", "right": "off", "why": "w", "does": "wipe-data"},
+    {"id": "keep", "name": "Keep data", "right": "on", "why": "w", "does": "keep-data"},
     {"id": "all", "name": "Calibration", "right": "off", "why": "w", "does": "unique"},
 ]
 
@@ -97,6 +98,13 @@ TOOLS = [
             "files": (extra("modem", "firmware", STOCK, writes=["radio"], takes_data=True),),
             "loses": (),
         },
+        tool() | {"loses": ()},
+    ),
+    Hazard(
+        "the switch for keeping the data turned off",
+        "undeclared-loss",
+        (*BY_WINDOW, load(keep="off")),
+        (*BY_WINDOW, load(keep="on")),
         tool() | {"loses": ()},
     ),
     Hazard(

@@ -2761,8 +2761,7 @@ export interface components {
          * @description A switch of the program. usual: how it stands at first; None: as it was left last time.
          *
          *     effect while on: installs-itself (after each installation it writes itself, over a root just
-         *     installed), keeps-system-recovery (a system update does not bring its own recovery), hides
-         *     (only hides that the phone was modified).
+         *     installed), hides (only hides that the phone was modified).
          */
         ProgramOption: {
             /**
@@ -2770,7 +2769,7 @@ export interface components {
              * @default other
              * @enum {string}
              */
-            effect: "installs-itself" | "keeps-system-recovery" | "hides" | "other";
+            effect: "installs-itself" | "hides" | "other";
             /** Id */
             id: string;
             /** Says */

@@ -128,8 +128,9 @@ def _install(phone: Phone, world: World, package: Package) -> None:
         return
     if package.before_first_start and not phone.is_("data.state", "empty"):
         phone.stop("add-on-too-late", package.id)
+    by_itself = frozenset(p.id for p in world.recoveries if p.mounts)
     for name in package.needs_mounted:
-        if phone.is_(f"mounted.{name}", "no"):
+        if phone.is_(f"mounted.{name}", "no") and not phone.isin("running", by_itself):
             phone.stop("partition-not-mounted", name)
     for side in sides_of(phone, world, package.writes_to):
         for part in package.writes:

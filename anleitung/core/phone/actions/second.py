@@ -58,7 +58,7 @@ class Second(Step):
         if self.does == "install":
             self._install(phone, world, str(self.file))
         elif self.does == "start":
-            if phone.is_("second.state", "empty"):
+            if not phone.is_("second.state", "there"):
                 phone.stop("second-not-there", "")
             kernel = f"cur.{world.device.layout.with_role('boot')[0].name}.build"
             if not phone.is_("second.kernel", "own") and not phone.same("second.kernel", kernel):

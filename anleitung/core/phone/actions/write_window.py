@@ -7,7 +7,7 @@ from pydantic import Field
 
 from anleitung.core.documents.base import Id
 from anleitung.core.documents.package import Package
-from anleitung.core.documents.tool import FileSlot, Window, WindowOption
+from anleitung.core.documents.tool import FileSlot, Window
 from anleitung.core.phone.actions.base import Step, and_list
 from anleitung.core.phone.actions.relock import relocked
 from anleitung.core.phone.boot import DEAD, start_system
@@ -56,7 +56,8 @@ class WriteWindow(Step):
             self._write(phone, world, window, name, require_at_hand(phone, world, file))
         if self._is_on(phone, window, "unique") and not phone.is_("backup.unique", "checked"):
             phone.stop("unique-partition-touched", self.tool)
-        if self._is_on(phone, window, "wipe-data"):
+        takes = self._is_on(phone, window, "wipe-data")
+        if takes or self._is_off(phone, window, "keep-data"):
             wipe_user_data(phone, world)
         if self._is_on(phone, window, "lock"):
             relocked(phone, world)
@@ -103,6 +104,11 @@ class WriteWindow(Step):
             return phone.is_(f"set.{self.tool}.{option.id}", "on")
         return self.options.get(str(option.id), option.right) == "on"
 
+    def _is_off(self, phone: Phone, window: Window, does: str) -> bool:
+        """Whether the window has such a switch, and it is off."""
+        known = any(o.does == does for o in window.options)
+        return known and not self._is_on(phone, window, does)
+
     def _has_layout(self, world: World) -> bool:
         roles = {p.role for f in self.files.values() if (p := world.packages.get(f)) is not None}
         return "layout-file" in roles
@@ -138,8 +144,3 @@ class WriteWindow(Step):
 def _goes_to(slot: FileSlot, package: Package) -> tuple[str, ...]:
     """The partitions that one slot writes: its own, or those that the file names."""
     return slot.writes or package.writes
-
-
-def wrong_options(window: Window, given: dict[str, str]) -> list[WindowOption]:
-    """The switches that a step sets otherwise than is right."""
-    return [o for o in window.options if o.id in given and given[str(o.id)] != o.right]

@@ -24,5 +24,5 @@ FINDING = FindingKind(
 def check(compiled: "Compiled") -> Iterator[Found]:
     for step, known, phones in known_messages(compiled):
         for told in step.messages:
-            if told.text == known.text and len(told.causes) < len(known.causes):
-                yield Found(FINDING.id, told.text, step.id, phones)
+            if told.fits(known.text) and len(told.causes) < len(known.causes):
+                yield Found(FINDING.id, known.text, step.id, phones)

@@ -15,7 +15,6 @@ const DOES: Record<string, string> = {
 
 const EFFECTS: Record<string, string> = {
   "installs-itself": "while on, it writes itself after each installation",
-  "keeps-system-recovery": "while on, an update does not bring its own recovery",
   hides: "only hides that the phone was modified",
   other: "",
 };
