@@ -37,7 +37,6 @@ from anleitung.core.proof.edits_of_frame import (
     listed_file,
     narrowed,
     without_ban,
-    without_promise,
 )
 from anleitung.core.proof.edits_of_work import WORK, Maker
 from anleitung.core.proof.rules import Found
@@ -364,8 +363,6 @@ _MAKERS: dict[str, Maker] = {
     "no-such-question": _left_out,
     "no-give-up-time": _with_give_up,
     "guards-nothing": without_ban,
-    "promise-not-kept": without_promise,
-    "promise-not-decided": without_promise,
     "base-too-old": _firmware_in_both,
     "below-rollback-index": _firmware_in_both,
     "foreign-image-while-locked": _trusted_or_open,

@@ -60,15 +60,6 @@ def without_ban(compiled: Compiled, found: Found) -> Iterator[Edit]:
     )
 
 
-def without_promise(compiled: Compiled, found: Found) -> Iterator[Edit]:
-    promise = compiled.bundle.guide.promise
-    holds = tuple(p for p in promise.holds if print_condition(p.condition) != found.subject)
-    if holds:
-        changed = Promise(holds=holds, loses=promise.loses)
-        says = _("Promise it no longer")
-        yield says, compiled.bundle.guide.model_copy(update={"promise": changed})
-
-
 def narrowed(compiled: Compiled, found: Found) -> Iterator[Edit]:
     """Turns away exactly the phones that run into it, where they can be said in few words."""
     if found.phones is None or BY_ID[found.finding].severity is Severity.NOTE:
