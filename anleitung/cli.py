@@ -1,6 +1,10 @@
 """The ``anleitung`` command: proving without a database, on the same core as the site."""
 
 import json
+import os
+import sys
+import traceback
+from contextlib import suppress
 from dataclasses import asdict
 from enum import Enum
 from pathlib import Path
@@ -155,7 +159,8 @@ def verify_command(
         for m in told:
             where = f" (inside {m.inside})" if m.inside else ""
             typer.echo(f"{m.verdict:12} {m.name}{where}: {m.says}")
-    if any(m.verdict in ("wrong-bytes", "misnamed", "missing") for m in told):
+    # A broken file that is none of the set is told, and takes nothing from the set.
+    if any(m.verdict in ("wrong-bytes", "misnamed", "missing", "broken") and m.package for m in told):
         raise typer.Exit(FOUND)
 
 
@@ -298,4 +303,30 @@ def _print_finding(console: Console, finding: FindingOut) -> None:
 
 
 def main() -> None:
-    app()
+    """The command as a process. What fails beside the work itself is never taken for a verdict."""
+    out = sys.stdout
+    try:
+        app()
+    except SystemExit as ended:
+        status = ended.code
+    except UnicodeEncodeError as error:
+        _give_up(f"The output is {error.encoding}, which has no {error.object[error.start]!r}.")
+    except OSError as error:
+        _give_up(f"The output could not be written: {error.strerror or error}.")
+    except Exception:
+        _give_up(f"The fault is in this program:\n{traceback.format_exc()}")
+    if sys.stdout is not out:
+        _give_up("")  # what reads the output has closed it, so nobody was told everything
+    try:
+        out.flush()
+    except OSError as error:
+        _give_up(f"The output could not be written: {error.strerror or error}.")
+    raise SystemExit(status)
+
+
+def _give_up(message: str) -> NoReturn:
+    """Ends without another try to empty what is still to be written."""
+    with suppress(OSError, UnicodeEncodeError):
+        sys.stderr.write(f"{message}\n" if message else "")
+        sys.stderr.flush()
+    os._exit(UNREADABLE)

@@ -1,8 +1,10 @@
 """The command: exit status, output, errors; without a database."""
 
+import io
 import json
 import os
 import subprocess
+import sys
 import zipfile
 from pathlib import Path
 from typing import Any
@@ -211,7 +213,54 @@ def test_verify_refuses_a_zip_that_unfolds_without_end(tmp_path: Path, downloads
     with zipfile.ZipFile(downloads / "bomb.zip", "w", zipfile.ZIP_DEFLATED) as archive:
         archive.writestr("zeros", b"\0" * 50_000_000)
     result = verify(tmp_path, downloads)
-    assert (result.exit_code, "unfolds to more" in result.output) == (2, True)
+    assert (result.exit_code, "broken       bomb.zip: it unfolds to more" in result.output) == (0, True)
+
+
+DAMAGED = {
+    "deflate": zipfile.ZIP_DEFLATED,
+    "lzma": zipfile.ZIP_LZMA,
+    "bzip2": zipfile.ZIP_BZIP2,
+    "stored": zipfile.ZIP_STORED,
+}
+
+
+@pytest.mark.parametrize("method", DAMAGED)
+@pytest.mark.parametrize("place", [0, 9, 30, 60, -30, -1])
+def test_verify_never_loses_its_verdicts(
+    method: str, place: int, tmp_path: Path, downloads: Path
+) -> None:
+    """A damaged archive is told about, and everything else is judged as ever."""
+    whole = io.BytesIO()
+    with zipfile.ZipFile(whole, "w", DAMAGED[method]) as archive:
+        archive.writestr("inner.img", bytes(range(256)) * 40)
+    bad = bytearray(whole.getvalue())
+    bad[place] ^= 0xFF
+    (downloads / "0.zip").write_bytes(bad)
+    (downloads / "1.zip").write_bytes(bad[: len(bad) // 2])
+    result = verify(tmp_path, downloads, "--format", "json")
+    told = {m["name"]: m["verdict"] for m in json.loads(result.output)}
+    assert (told.pop("0.zip") in ("broken", "unknown"), told.pop("1.zip")) == (True, "broken")
+    assert (set(told.values()), result.exit_code) == ({"right"}, 0)
+
+
+@pytest.mark.parametrize(
+    ("environment", "says"),
+    [({"PYTHONIOENCODING": "latin-1"}, "output is latin-1, which has no"), ({}, "could not be written: No space")],
+)
+def test_what_cannot_be_printed_is_no_verdict(
+    environment: dict[str, str], says: str, tmp_path: Path, downloads: Path
+) -> None:
+    (downloads / "śluza.img").write_text("x")
+    command = [Path(sys.executable).parent / "anleitung", "verify"]
+    full = environment or open("/dev/full", "w")  # noqa: SIM115
+    done = subprocess.run(
+        [*command, folder(tmp_path, "clean-install"), downloads],
+        env=os.environ | environment,
+        stdout=subprocess.PIPE if environment else full,  # type: ignore[arg-type]
+        stderr=subprocess.PIPE,
+        check=False,
+    )
+    assert (done.returncode, says in done.stderr.decode()) == (2, True), done.stderr
 
 
 def test_verify_passes_over_links_that_leave_the_folder(tmp_path: Path, downloads: Path) -> None:

@@ -48,10 +48,12 @@ from anleitung.catalogue.load import (
     load_device,
     load_graph,
     load_reader,
+    stored_builds,
 )
 from anleitung.catalogue.services.add_builds import add_builds, preview_builds
 from anleitung.catalogue.services.retire import bring_back, retire
 from anleitung.catalogue.services.save import KINDS, checked, save_document
+from anleitung.core.documents.build import Build
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.program import Program
 from anleitung.core.drawn.chords import draw_chord
@@ -82,10 +84,16 @@ def get_builds(request: HttpRequest, codename: str) -> BuildsOut:
 @router.get("/codenames/{codename}/builds.csv", response={200: bytes, **FAILED})
 def get_builds_csv(request: HttpRequest, codename: str) -> HttpResponse:
     require_maintainer(request.user)
-    text = write_build_csv(list(load_builds(load_device(codename)).values()))
+    text = write_build_csv(_in_order(codename))
     response = HttpResponse(text, content_type="text/csv; charset=utf-8")
     response["Content-Disposition"] = f'attachment; filename="{codename}-builds.csv"'
     return response
+
+
+def _in_order(codename: str) -> list[Build]:
+    """As they were entered, the oldest first within each line."""
+    stored = stored_builds(codename)
+    return [stored[name] for name in load_builds(load_device(codename))]
 
 
 @router.get("/codenames/{codename}/ways", response={200: WaysOut, **FAILED})

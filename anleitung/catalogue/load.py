@@ -120,6 +120,13 @@ def load_graph(device: Device) -> Graph:
     return _GRAPHS.get_or(key, made)
 
 
+def stored_builds(codename: str) -> dict[str, Build]:
+    """By build string, as they were entered: not placed, in order or line, by the scheme."""
+    rows = [e.current for e in entries("build", codename) if e.current]
+    documents: list[Build] = [document_of(row, "build") for row in rows]
+    return {b.build: b for b in documents}
+
+
 def load_builds(device: Device) -> dict[str, Build]:
     """By build string, oldest first within each line."""
     return load_graph(device).builds

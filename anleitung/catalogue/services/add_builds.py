@@ -8,7 +8,7 @@ from typing import Any
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
-from anleitung.catalogue.load import load_builds, load_device, load_reader
+from anleitung.catalogue.load import load_builds, load_device, load_reader, stored_builds
 from anleitung.catalogue.models import Entry
 from anleitung.catalogue.services.save import put
 from anleitung.core.formats.build_csv import looks_like_csv, read_build_csv
@@ -37,15 +37,16 @@ def preview_builds(*, codename: str, text: str, filling: Filling) -> Sequence[Li
     """What each line becomes. Raises NoSuchDocument, TooManyLines, InvalidCsv."""
     device = load_device(codename)
     listed, reader = load_builds(device), load_reader(device)
+    stored = stored_builds(codename)
 
     def read() -> tuple[ListRow, ...]:
         if looks_like_csv(text):
-            return read_build_csv(text, listed=listed)
+            return read_build_csv(text, listed=stored)
         return read_build_list(text, device=device, reader=reader, listed=listed, filling=filling)
 
     # A long list is looked at page by page, and then stored: it is read once for all of that.
     scheme = reader.scheme.model_dump_json() if reader else ""
-    key = (device.model_dump_json(), scheme, tuple(listed.values()), text, filling)
+    key = (device.model_dump_json(), scheme, tuple(stored.values()), text, filling)
     return _ROWS.get_or(key, read)
 
 

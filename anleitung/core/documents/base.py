@@ -58,6 +58,9 @@ def _length(most: int, pattern: str | None = None, least: int = 1) -> StringCons
     return StringConstraints(min_length=least, max_length=most, pattern=pattern)
 
 
+# Text that is compared or copied sign by sign is data: its outer spaces belong to it.
+EXACT = StringConstraints(strip_whitespace=False)
+
 ID_PATTERN = r"^[a-z][a-z0-9]*(-[a-z0-9]+)*$"
 Id = Annotated[str, _length(60, ID_PATTERN), _NORMAL]
 ShortText = Annotated[str, _length(200), _NORMAL]
@@ -65,7 +68,7 @@ MAX_PROSE = 20_000
 Prose = Annotated[str, _length(MAX_PROSE, least=0), _NORMAL]
 BuildString = Annotated[str, _length(80, r"^[A-Za-z0-9][A-Za-z0-9._/+-]*$"), _NORMAL]
 Token = Annotated[str, _length(40, r"^[A-Za-z0-9][A-Za-z0-9._+-]*$"), _NORMAL]
-FileName = Annotated[str, _length(150), AfterValidator(_plain_name), _NORMAL]
+FileName = Annotated[str, _length(150), EXACT, AfterValidator(_plain_name), _NORMAL]
 Sha256 = Annotated[str, _length(64, r"^[0-9a-f]{64}$", least=64), _NORMAL]
 
 

@@ -5,9 +5,11 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
-from anleitung.core.documents.base import Document, FileName, Id, ShortText
+from anleitung.core.documents.base import EXACT, Document, FileName, Id, ShortText
+from anleitung.core.documents.gaps import fits_gaps
 
 Sha512 = Annotated[str, Field(pattern=r"^[0-9a-f]{128}$")]
+Blake2b = Annotated[str, Field(pattern=r"^[0-9a-f]{128}$")]
 Blake3 = Annotated[str, Field(pattern=r"^[0-9a-f]{64}$")]
 Sha1 = Annotated[str, Field(pattern=r"^[0-9a-f]{40}$")]
 Md5 = Annotated[str, Field(pattern=r"^[0-9a-f]{32}$")]
@@ -21,6 +23,7 @@ class Digests(Document):
 
     sha512: Sha512 | None = Field(default=None, title="SHA-512")
     blake3: Blake3 | None = Field(default=None, title="BLAKE3")
+    blake2b: Blake2b | None = Field(default=None, title="BLAKE2b (512 bits)")
     sha1: Sha1 | None = Field(default=None, title="SHA-1 (weak)")
     md5: Md5 | None = Field(default=None, title="MD5 (weak)")
 
@@ -63,7 +66,7 @@ class Derived(Document):
     made: Literal["patched", "unpacked", "renamed", "other"]
     place: Literal["phone", "host"] = Field(title="Made on the")
     by: ShortText = Field(title="How")
-    pattern: Annotated[str, Field(min_length=1, max_length=150)] = Field(title="Name pattern")
+    pattern: Annotated[str, EXACT, Field(min_length=1, max_length=150)] = Field(title="Name pattern")
 
     @model_validator(mode="after")
     def _pattern_is_plain(self) -> "Derived":
@@ -74,10 +77,8 @@ class Derived(Document):
         return self
 
     def names(self, name: str) -> bool:
-        """Does a file name fit the pattern? Linear: at most three gaps in a short name."""
-        parts = map(re.escape, self.pattern.split("*"))
-        fits = re.fullmatch("[^/]*?".join(parts), name) if len(name) <= 150 else None
-        return fits is not None
+        """Does a file name fit the pattern?"""
+        return len(name) <= 150 and fits_gaps(self.pattern, name, never="/")
 
 
 Version = Annotated[str, Field(pattern=r"^\d{1,6}(\.\d{1,6}){0,5}$")]

@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 from pydantic import Field, field_validator
 
 from anleitung.core.documents.base import Document, Id, ShortText
+from anleitung.core.documents.gaps import fits_gaps
 
 MAX_GAPS = 3
 
@@ -41,8 +42,7 @@ class Message(Document):
         """line: one line, of which at most 400 characters are read."""
         if len(line) > 400:
             return False
-        parts = map(re.escape, self.text.split("*"))
-        return re.fullmatch(".*?".join(parts), line.strip()) is not None
+        return fits_gaps(self.text, line.strip(), never="\n")
 
 
 class Try(Document):

@@ -4,10 +4,10 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
-from anleitung.core.documents.base import Document, Id, ShortText
+from anleitung.core.documents.base import EXACT, Document, Id, ShortText
 
 MAX_STRING = 80
-Text = Annotated[str, Field(min_length=1, max_length=20, pattern=r"^[\x21-\x7e]+$")]
+Text = Annotated[str, EXACT, Field(min_length=1, max_length=20, pattern=r"^[\x21-\x7e]+$")]
 Role = Literal["device", "variant", "region", "platform", "rollback-index", "other"]
 
 

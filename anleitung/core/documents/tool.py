@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, field_validator, model_validator
 
-from anleitung.core.documents.base import Document, Id, ShortText
+from anleitung.core.documents.base import EXACT, Document, Id, ShortText
 from anleitung.core.documents.message import Message
 
 _PLACE = re.compile(r"\{([a-z_]*)\}")
@@ -105,7 +105,7 @@ class Tool(Document):
     spoils: Annotated[tuple[ShortText, ...], Field(max_length=10)] = Field(
         default=(), title="Habits of the computer that spoil a write", description="one a line"
     )
-    refuses_signs: Annotated[str, Field(max_length=40)] = Field(
+    refuses_signs: Annotated[str, EXACT, Field(max_length=40)] = Field(
         default="", title="Signs that a file name must not have for it"
     )
     messages: Annotated[tuple[Message, ...], Field(max_length=40)] = Field(

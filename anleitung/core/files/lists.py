@@ -31,5 +31,6 @@ def checksum_list(packages: Sequence[Package], form: str) -> str:
             for algorithm, digest in all_digests(p).items()
         )
     return write_metalink(
-        MetalinkFile(p.name, p.size, all_digests(p), p.sources) for p in packages if not p.derived
+        MetalinkFile(p.name, p.size, tuple(all_digests(p).items()), p.sources)
+        for p in packages if not p.derived
     )

@@ -2,13 +2,15 @@
 
 import unicodedata
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.package import Package
 
-Verdict = Literal["right", "misnamed", "wrong-bytes", "derived", "unknown", "missing"]
+Verdict = Literal[
+    "right", "misnamed", "wrong-bytes", "derived", "broken", "unknown", "missing"
+]
 HEAD_BYTES = 512
 _PAGE = (b"<!doctype html", b"<html", b"<head", b"<?xml")
 
@@ -22,7 +24,9 @@ def looks_like_page(head: bytes) -> bool:
 class Found:
     """A file at hand. digests: algorithm → hex; inside: the zip file in which it lies, or "".
 
-    is_page: its first bytes are those of a web page.
+    is_page: its first bytes are those of a web page. broken: why it, or what is packed in it,
+    cannot be read to its end; then its digests are those of no whole file unless it is the
+    archive itself.
     """
 
     name: str
@@ -30,6 +34,7 @@ class Found:
     digests: Mapping[str, str]
     is_page: bool = False
     inside: str = ""
+    broken: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,10 +62,23 @@ def match_files(
     packages: Sequence[Package], found: Sequence[Found], known: KnownBytes = NOTHING_KNOWN
 ) -> tuple[Matched, ...]:
     """One line for each file at hand, in their order, then one for each that is missing."""
-    judged = [_judge(each, packages, known) for each in found]
+    judged = [_judged(each, packages, known) for each in found]
     there = {m.package for m in judged}
     missing = [_missing(p) for p in packages if p.id not in there]
     return (*judged, *missing)
+
+
+def _judged(found: Found, packages: Sequence[Package], known: KnownBytes) -> Matched:
+    if not found.broken:
+        return _judge(found, packages, known)
+    if found.digests:
+        told = _judge(found, packages, known)
+        if told.verdict != "unknown":
+            says = _("{says}. What is packed in it was not looked at: {why}")
+            return replace(told, says=says.format(says=told.says, why=found.broken))
+    named = next((p for p in packages if _same_name(p.name, found.name)), None)
+    package = named.id if named and not found.inside else ""
+    return Matched("broken", found.name, package, found.broken, found.inside)
 
 
 def _judge(found: Found, packages: Sequence[Package], known: KnownBytes) -> Matched:
@@ -84,7 +102,7 @@ def _same_bytes(package: Package, found: Found) -> bool:
     """Every digest that both know agrees, and at least one strong one is among them."""
     wanted = {"sha256": package.sha256, **package.also.given}
     shared = [(wanted[a], d) for a, d in found.digests.items() if wanted.get(a)]
-    strong = any(wanted.get(a) for a in ("sha256", "sha512", "blake3") if a in found.digests)
+    strong = any(wanted.get(a) for a in ("sha256", "sha512", "blake2b", "blake3") if a in found.digests)
     return strong and all(a == b for a, b in shared)
 
 
@@ -129,8 +147,8 @@ def _missing(package: Package) -> Matched:
 
 def _same_name(a: str, b: str) -> bool:
     """Names that differ only in how their letters are composed, or in case, look the same."""
-    return _folded(a) == _folded(b)
+    return folded_name(a) == folded_name(b)
 
 
-def _folded(name: str) -> str:
+def folded_name(name: str) -> str:
     return unicodedata.normalize("NFC", name).casefold()

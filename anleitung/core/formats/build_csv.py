@@ -2,6 +2,7 @@
 
 import csv
 import io
+import re
 from collections.abc import Mapping, Sequence
 from gettext import gettext as _
 from typing import Any
@@ -17,6 +18,8 @@ OF_BUILD = (
     "release",
     "region",
     "rollback_index",
+    "line",
+    "order",
     "patch_level",
     "released",
     "edition",
@@ -27,9 +30,12 @@ OF_BUILD = (
 OF_PACKAGE = ("kind", "name", "size", "from_build", "from_least", "from_most", "from_regions")
 PREFIX = "package_"
 COLUMNS = (*OF_BUILD, *(PREFIX + name for name in OF_PACKAGE))
+OF_ORDER = ("line", "order")
 LISTS = {"known_bugs": "; ", "from_regions": " "}
+# Within a list of words, what would end a word has a backslash before it.
+_WORD = re.compile(r"(?:[^;\\]|\\.|\\$)+", re.DOTALL)
 # A table program would take these for a formula; such a cell gets an apostrophe before it.
-FORMULA = ("=", "+", "-", "@", "\t")
+FORMULA = ("=", "+", "-", "@", "\t", "\r")
 
 
 class InvalidCsv(AnleitungError):
@@ -58,12 +64,21 @@ def _cell(name: str, value: Any) -> str:
         return ""
     if value is True:
         return "yes"
-    text = LISTS[name].join(value) if name in LISTS else str(value)
-    return f"'{text}" if text.startswith(FORMULA) else text
+    text = LISTS[name].join(map(_escaped, value)) if name in LISTS else str(value)
+    # A text that begins with an apostrophe gets one more, so that reading takes one off.
+    return f"'{text}" if text.startswith((*FORMULA, "'")) else text
+
+
+def _escaped(word: str) -> str:
+    return word.replace("\\", "\\\\").replace(";", "\\;")
 
 
 def read_build_csv(text: str, *, listed: Mapping[str, Build]) -> tuple[ListRow, ...]:
-    """Rows of one build in sequence are its packages. Raises InvalidCsv, TooManyLines."""
+    """Rows of one build are its packages. Raises InvalidCsv, TooManyLines.
+
+    listed: the builds as the catalogue holds them; a table without the columns of the order leaves
+    theirs as it is.
+    """
     require_few_lines(text)
     reader = csv.DictReader(io.StringIO(text.lstrip("\ufeff"), newline=""), strict=True)
     names = [name.strip() for name in reader.fieldnames or ()]
@@ -87,12 +102,13 @@ def read_build_csv(text: str, *, listed: Mapping[str, Build]) -> tuple[ListRow, 
                 refused.append(ListRow(reader.line_num, cells["build"], "incomplete", says))
     except csv.Error as error:
         raise InvalidCsv(f"line {reader.line_num}: {error}") from error
-    taken = [_judged(line, value, listed) for line, value in grouped.values()]
+    kept = [name for name in OF_ORDER if name not in names]
+    taken = [_judged(line, value, listed, kept) for line, value in grouped.values()]
     return tuple(sorted([*refused, *taken], key=lambda r: r.line))
 
 
 def _text(value: str) -> str:
-    return value[1:] if value.startswith("'") and value[1:].startswith(FORMULA) else value
+    return value[1:] if value.startswith("'") and value[1:].startswith((*FORMULA, "'")) else value
 
 
 def _collect(line: int, row: dict[str, str], grouped: dict[str, tuple[int, Any]]) -> int:
@@ -110,10 +126,15 @@ def _collect(line: int, row: dict[str, str], grouped: dict[str, tuple[int, Any]]
 def _value(name: str, text: str) -> Any:
     if name not in LISTS:
         return text
-    return [each.strip() for each in text.split(LISTS[name].strip() or None) if each.strip()]
+    if name != "known_bugs":
+        return text.split()
+    words = (re.sub(r"\\([;\\])", r"\1", word) for word in _WORD.findall(text))
+    return [word.strip() for word in words if word.strip()]
 
 
-def _judged(line: int, value: dict[str, Any], listed: Mapping[str, Build]) -> ListRow:
+def _judged(
+    line: int, value: dict[str, Any], listed: Mapping[str, Build], kept: Sequence[str]
+) -> ListRow:
     name = str(value.get("build", ""))[:120]
     try:
         build = check_document("build", value)
@@ -125,6 +146,7 @@ def _judged(line: int, value: dict[str, Any], listed: Mapping[str, Build]) -> Li
     known = listed.get(build.build)
     if known is None:
         return ListRow(line, name, "new", "", fields, build)
-    if known == build.model_copy(update={"line": known.line, "order": known.order}):
+    build = build.model_copy(update={each: getattr(known, each) for each in kept})
+    if known == build:
         return ListRow(line, name, "known", _("is in the catalogue as it stands here"), fields)
     return ListRow(line, name, "changed", _("differs from the catalogue"), fields, build)

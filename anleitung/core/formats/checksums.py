@@ -2,21 +2,35 @@
 
 import re
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from anleitung.core.errors import AnleitungError
 
 NAME = "SHA256SUMS"
-MAX_LIST_BYTES = 2_000_000
+MAX_LIST_BYTES = 5_000_000  # so many that the most lines with long names fit
 MAX_LIST_LINES = 20_000
 
-# Hex digits → the algorithms that write so many. BLAKE3 writes as many as SHA-256.
-BY_LENGTH = {32: ("md5",), 40: ("sha1",), 64: ("sha256", "blake3"), 128: ("sha512",)}
-TAGS = {"MD5": "md5", "SHA1": "sha1", "SHA256": "sha256", "SHA512": "sha512", "BLAKE3": "blake3"}
+# Hex digits → the algorithms that write so many; without a tag the first is what is usual.
+BY_LENGTH = {
+    32: ("md5",),
+    40: ("sha1",),
+    64: ("sha256", "blake3"),
+    128: ("sha512", "blake2b"),
+}
+TAGS = {
+    "MD5": "md5",
+    "SHA1": "sha1",
+    "SHA256": "sha256",
+    "SHA512": "sha512",
+    "BLAKE2b": "blake2b",
+    "BLAKE3": "blake3",
+}
 LENGTHS = {name: length for length, names in BY_LENGTH.items() for name in names}
 
+_BY_TAG = {tag.casefold(): name for tag, name in TAGS.items()}
+
 _COLUMNS = re.compile(r"(\\?)([0-9A-Fa-f]+)(?: [ *]|\t)(.+)")
-_TAGGED = re.compile(r"(\\?)([A-Z0-9]{3,10}) \((.+)\) ?= ?([0-9A-Fa-f ]+)")
+_TAGGED = re.compile(r"(\\?)([A-Za-z0-9/-]{2,16}) \((.+)\) ?= ?([0-9A-Fa-f ]+)")
 
 
 class InvalidList(AnleitungError):
@@ -27,12 +41,22 @@ class InvalidList(AnleitungError):
 
 @dataclass(frozen=True, slots=True)
 class Listed:
-    """One line. algorithm: as its tag or its length says; name: without its folder."""
+    """One line. algorithm: as its tag or its length says; name: without its folder.
+
+    line: 0 where it was not read from a list. tagged: the list names the algorithm itself;
+    otherwise the digest may be of any algorithm that writes so many digits.
+    """
 
     name: str
     algorithm: str
     digest: str
     folder: str = ""
+    line: int = 0
+    tagged: bool = True
+
+    @property
+    def may_be(self) -> tuple[str, ...]:
+        return (self.algorithm,) if self.tagged else BY_LENGTH[len(self.digest)]
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,7 +92,8 @@ def read_checksums(text: str, *, algorithm: str = "sha256") -> ChecksumList:
     """
     if len(text) > MAX_LIST_BYTES:
         raise InvalidList(f"larger than {MAX_LIST_BYTES // 1_000_000} MB; a list is shorter")
-    lines = text.removeprefix("\ufeff").replace("\r\n", "\n").replace("\r", "\n").split("\n")
+    plain = text.removeprefix("\ufeff").replace("\r\n", "\n").replace("\r", "\n")
+    lines = plain.removesuffix("\n").split("\n")
     if len(lines) > MAX_LIST_LINES:
         raise InvalidList(f"more than {MAX_LIST_LINES:,} lines")
     reading = _Reading(algorithm)
@@ -82,13 +107,14 @@ def _read_line(number: int, line: str, reading: _Reading) -> None:
     tagged = _TAGGED.fullmatch(line.strip())
     if tagged is not None:
         escaped, tag, name, digest = tagged.groups()
-        algorithm = TAGS.get(tag)
+        algorithm = _BY_TAG.get(tag.casefold())
         if algorithm is None:
             known = ", ".join(TAGS)
             says = f"{tag} is no algorithm that is known here; known are {known}"
             reading.faults.append(LineFault(number, says))
             return
-        _take(number, escaped, name, digest.replace(" ", ""), algorithm, reading)
+        found = Listed(name, algorithm, digest.replace(" ", ""), line=number)
+        _take(found, escaped, reading)
         return
     columns = _COLUMNS.fullmatch(line.strip(" "))
     if columns is None:
@@ -102,23 +128,23 @@ def _read_line(number: int, line: str, reading: _Reading) -> None:
         reading.faults.append(LineFault(number, says))
         return
     algorithm = reading.default if reading.default in names else names[0]
-    _take(number, escaped, name, digest, algorithm, reading)
+    _take(Listed(name, algorithm, digest, line=number, tagged=False), escaped, reading)
 
 
-def _take(
-    number: int, escaped: str, name: str, digest: str, algorithm: str, reading: _Reading
-) -> None:
-    if len(digest) != LENGTHS[algorithm]:
-        says = f"{algorithm} has {LENGTHS[algorithm]} hex digits, here are {len(digest)}"
+def _take(found: Listed, escaped: str, reading: _Reading) -> None:
+    number, algorithm = found.line, found.algorithm
+    if len(found.digest) != LENGTHS[algorithm]:
+        says = f"{algorithm} has {LENGTHS[algorithm]} hex digits, here are {len(found.digest)}"
         reading.faults.append(LineFault(number, says))
         return
-    if escaped:
-        name = _unescape(name)
+    name = _unescape(found.name) if escaped else found.name
     folder, _, last = name.replace("\\", "/").rpartition("/") if not escaped else ("", "", name)
     if ".." in folder.split("/") or last in ("", ".", ".."):
         reading.faults.append(LineFault(number, "this path leaves its folder, or names no file"))
         return
-    reading.lines.append(Listed(last, algorithm, digest.lower(), folder))
+    reading.lines.append(
+        replace(found, name=last, digest=found.digest.lower(), folder=folder)
+    )
 
 
 def _unescape(name: str) -> str:

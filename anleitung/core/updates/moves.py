@@ -2,14 +2,18 @@
 
 A move is lawful if a package of the maker makes it: the rollback index never falls, the region
 and the edition stay (unless the package takes other regions too), and what was withdrawn is not
-entered any more.
+entered any more. No move leads from a build to itself, and a range holds builds of one line only.
 """
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import cached_property
+from typing import Literal
 
 from anleitung.core.documents.build import Build, Shipment
+
+
+Barrier = Literal["withdrawn", "rollback", "edition", "region"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,7 +49,7 @@ class Graph:
                 continue
             for package in goal.shipped:
                 for start in self._starts(goal, package):
-                    if not is_lawful(start, goal, package):
+                    if start.build == goal.build or not is_lawful(start, goal, package):
                         continue
                     here = found[start.build]
                     known = here.get(goal.build)
@@ -55,13 +59,17 @@ class Graph:
 
     @cached_property
     def unknown(self) -> tuple[Unknown, ...]:
+        """Also the ends of a range that cannot be compared with what it makes."""
         return tuple(
             Unknown(goal.build, package, named)
             for goal in self.builds.values()
             for package in goal.shipped
             for named in (package.from_build, package.from_least, package.from_most)
-            if named is not None and named not in self.builds
+            if named is not None and (named not in self.builds or self._is_astray(named, package, goal))
         )
+
+    def _is_astray(self, named: str, package: Shipment, goal: Build) -> bool:
+        return package.kind == "range" and self.builds[named].line != goal.line
 
     def _starts(self, goal: Build, package: Shipment) -> Iterator[Build]:
         if package.kind == "incremental":
@@ -69,18 +77,16 @@ class Graph:
             if start is not None:
                 yield start
             return
+        if package.kind != "range":
+            yield from self.builds.values()
+            return
         least = self.builds.get(package.from_least or "")
         most = self.builds.get(package.from_most or "")
-        if package.kind == "range" and (least is None or most is None):
+        if least is None or most is None or not least.line == most.line == goal.line:
             return
         for start in self.builds.values():
-            if start.build == goal.build:
-                continue
-            if least is not None and most is not None:
-                within = start.line == goal.line and least.place <= start.place <= most.place
-                if not within:
-                    continue
-            yield start
+            if start.line == goal.line and least.place <= start.place <= most.place:
+                yield start
 
     @cached_property
     def _names(self) -> tuple[str, ...]:
@@ -117,9 +123,16 @@ class Graph:
 
 def is_lawful(start: Build, goal: Build, package: Shipment | None) -> bool:
     """package None: one that does not exist yet, and would keep the region."""
-    if start.rollback_index > goal.rollback_index or goal.withdrawn:
-        return False
-    if start.edition != goal.edition:
-        return False
+    return not what_forbids(start, goal, package)
+
+
+def what_forbids(start: Build, goal: Build, package: Shipment | None) -> frozenset[Barrier]:
+    """Everything that stands against this one move; nothing where it is lawful."""
     taken = (goal.region, *(package.from_regions if package else ()))
-    return start.region in taken
+    barriers: dict[Barrier, bool] = {
+        "withdrawn": goal.withdrawn,
+        "rollback": start.rollback_index > goal.rollback_index,
+        "edition": start.edition != goal.edition,
+        "region": start.region not in taken,
+    }
+    return frozenset(name for name, stands in barriers.items() if stands)

@@ -6,7 +6,7 @@ from typing import Literal
 
 from anleitung.core.documents.build import Build
 from anleitung.core.errors import AnleitungError
-from anleitung.core.updates.moves import Graph, Move, is_lawful
+from anleitung.core.updates.moves import Barrier, Graph, Move, what_forbids
 
 By = Literal["legs", "download"]
 
@@ -36,12 +36,12 @@ class Missing:
 
 @dataclass(frozen=True, slots=True)
 class NoWay:
-    """why: rollback (the goal is older than the phone lets in), region, withdrawn, or package.
+    """why: what stands against even the most promising package that could be made, or package.
 
     missing: for package only, the one that bridges the least distance.
     """
 
-    why: Literal["rollback", "region", "withdrawn", "package"]
+    why: frozenset[Barrier | Literal["package"]]
     missing: Missing | None = None
 
 
@@ -84,24 +84,27 @@ def _walked(came: dict[str, Move], start: str, goal: str) -> Way:
 
 
 def _why_not(graph: Graph, start: str, goal: str) -> NoWay:
-    first, last = graph.builds[start], graph.builds[goal]
-    if last.withdrawn:
-        return NoWay("withdrawn")
-    if first.rollback_index > last.rollback_index:
-        return NoWay("rollback")
     reached = [b for n, b in graph.builds.items() if n == start or graph.reaches(start, n)]
     leading = [b for n, b in graph.builds.items() if n == goal or graph.reaches(n, goal)]
     gaps = [
-        (_distance(a, b), a.build, b.build)
+        (_hardness(what_forbids(a, b, None)), _distance(a, b), a.build, b.build)
         for a in reached
         for b in leading
-        if a.build != b.build and is_lawful(a, b, None)
+        if a.build != b.build
     ]
-    if not gaps:
-        regions = first.region != last.region
-        return NoWay("region" if regions else "rollback")
-    _, a_name, b_name = min(gaps)
-    return NoWay("package", Missing(a_name, b_name))
+    _, _, a_name, b_name = min(gaps)
+    why = what_forbids(graph.builds[a_name], graph.builds[b_name], None)
+    return NoWay(why) if why else NoWay(frozenset({"package"}), Missing(a_name, b_name))
+
+
+def _hardness(barriers: frozenset[Barrier]) -> int:
+    """A new package could take another region; nothing lowers the index of a phone.
+
+    The index only rises on the way and the edition never changes, so what the least hard gap of
+    all has against it, the way from start to goal itself has too.
+    """
+    weights = {"region": 1, "edition": 2, "withdrawn": 8, "rollback": 16}
+    return sum(weights[b] for b in barriers)
 
 
 def _distance(a: Build, b: Build) -> tuple[int, int]:

@@ -46,21 +46,23 @@ def standing_words(name: str, standing: Standing, graph: Graph) -> list[tuple[st
 
 
 def no_way_words(start: str, goal: str, answer: NoWay) -> str:
-    match answer.why:
-        case "rollback":
-            return _(
-                "No package can ever make this way: the rollback index of {goal} is lower than "
-                "what {start} has set, and a phone does not start what lies below."
-            ).format(start=start, goal=goal)
-        case "region":
-            return _(
-                "{goal} is for another region or edition; the maker's packages never cross."
-            ).format(goal=goal)
-        case "withdrawn":
-            return _("{goal} was withdrawn; nothing leads to it any more.").format(goal=goal)
-        case "package":
-            assert answer.missing is not None
-            return _(
-                "No way with the packages of the catalogue. The one that would open it: a package "
-                "from {start} to {goal}, or a full one of {goal}."
-            ).format(start=answer.missing.start, goal=answer.missing.goal)
+    if answer.missing is not None:
+        says = _(
+            "No way with the packages of the catalogue. The one that would open it: a package "
+            "from {start} to {goal}, or a full one of {goal}."
+        )
+        return says.format(start=answer.missing.start, goal=answer.missing.goal)
+    words = {
+        "withdrawn": _("{goal} was withdrawn; nothing leads to it any more."),
+        "rollback": _(
+            "No package can ever make this way: the rollback index of {goal} is lower than "
+            "what {start} has set, and a phone does not start what lies below."
+        ),
+        "edition": _("{goal} is another edition than {start}; the maker's packages never cross."),
+        "region": _(
+            "{goal} is for another region than {start}, and no package in the catalogue takes "
+            "phones of that region on the way."
+        ),
+    }
+    told = [says for barrier, says in words.items() if barrier in answer.why]
+    return " ".join(told).format(start=start, goal=goal)

@@ -139,7 +139,7 @@ def test_lists_in_all_forms_say_the_same() -> None:
     wanted = {p.name: p.sha256 for p in packages if p.sha256}
     assert read_checksums(two).digests("sha256") == wanted
     assert read_checksums(tagged).digests("sha256") == wanted
-    assert {f.name: f.digests["sha256"] for f in read_metalink(link)} == wanted
+    assert {f.name: f.digests["sha256"] for f in read_metalink(link).files} == wanted
     assert read_checksums(tagged).digests("md5") == {"a.img": md5(b"good").hexdigest()}
     assert wanted_algorithms(packages) == {"sha256", "md5"}
     assert list(all_digests(packages[0])) == ["sha256", "md5"]

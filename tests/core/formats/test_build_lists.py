@@ -116,7 +116,7 @@ def test_csv_comes_back_as_it_went(codename: str) -> None:
     builds = [_unplaced(b) for b in graph(codename).builds.values()]
     rows = read_build_csv(write_build_csv(builds), listed={})
     assert [r.build for r in rows] == builds
-    again = read_build_csv(write_build_csv(builds), listed=graph(codename).builds)
+    again = read_build_csv(write_build_csv(builds), listed={b.build: b for b in builds})
     assert {r.verdict for r in again} == {"known"}
 
 
@@ -124,15 +124,23 @@ _texts = st.text(
     st.characters(codec="utf-8", exclude_categories=("Cc", "Cs", "Zl", "Zp", "Zs")),
     min_size=1,
     max_size=20,
-).map(lambda t: t.replace(";", ":"))
+)
+_signs = st.text("';\\=+-@ ab\n", min_size=1, max_size=8).filter(lambda t: bool(t.strip()))
 
 
-@settings(max_examples=60, deadline=None)
-@given(notes=_texts, bugs=st.lists(_texts, max_size=3), withdrawn=st.booleans())
-def test_any_words_survive_the_csv_and_none_is_a_formula(
-    notes: str, bugs: list[str], withdrawn: bool
+@settings(max_examples=200, deadline=None)
+@given(
+    notes=_texts | _signs,
+    bugs=st.lists(_texts | _signs, max_size=3),
+    withdrawn=st.booleans(),
+    order=st.none() | st.integers(0, 9),
+    line=st.sampled_from(["main", "side"]),
+)
+def test_any_build_survives_the_csv_and_none_is_a_formula(
+    notes: str, bugs: list[str], withdrawn: bool, order: int | None, line: str
 ) -> None:
     value = {"build": "B-1", "platform": 1, "release": "1", "region": "KU", "rollback_index": 0}
+    value |= {"order": order, "line": line}
     build = Build.model_validate(
         value | {"notes": notes, "known_bugs": bugs, "withdrawn": withdrawn}
     )
@@ -141,6 +149,15 @@ def test_any_words_survive_the_csv_and_none_is_a_formula(
     assert not any(cell.startswith(("=", "+", "-", "@")) for cell in cells)
     (row,) = read_build_csv(text, listed={})
     assert row.build == build
+
+
+def test_a_table_without_the_order_leaves_it_as_it_is() -> None:
+    value = {"build": "B-1", "platform": 1, "release": "1", "region": "KU", "rollback_index": 0}
+    known = Build.model_validate(value | {"order": 3, "line": "side"})
+    text = "build,platform,release,region,rollback_index\nB-1,1,1,KU,"
+    rows = [read_build_csv(f"{text}{index}", listed={"B-1": known})[0] for index in "01"]
+    assert [r.verdict for r in rows] == ["known", "changed"]
+    assert rows[1].build and rows[1].build.place == ("side", 3)
 
 
 @pytest.mark.parametrize(

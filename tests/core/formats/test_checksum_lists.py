@@ -1,5 +1,6 @@
 """Checksum lists as the host's own programs write them, ours back through them, and bad ones."""
 
+import re
 import subprocess
 from hashlib import md5, sha1, sha256, sha512
 from pathlib import Path
@@ -17,6 +18,7 @@ from anleitung.core.formats.checksums import (
     write_tagged,
 )
 from anleitung.core.formats.metalink import (
+    Metalink,
     MetalinkFile,
     looks_like_metalink,
     read_metalink,
@@ -119,22 +121,37 @@ def test_sixty_four_digits_are_what_the_reader_says_they_are() -> None:
     assert read_checksums(f"BLAKE3 (a) = {D}").lines[0].algorithm == "blake3"
 
 
-@pytest.mark.parametrize("text", ["x" * 2_000_001, "\n" * (MAX_LIST_LINES + 1)])
+def test_as_many_lines_as_may_be_are_read_whatever_they_end_in() -> None:
+    for ending in ("", "\n"):
+        text = "\n".join(f"{D}  {'n' * 140}-{i}.img" for i in range(MAX_LIST_LINES)) + ending
+        assert len(read_checksums(text).lines) == MAX_LIST_LINES
+
+
+@pytest.mark.parametrize("text", ["x" * 5_000_001, "\n" * (MAX_LIST_LINES + 1)])
 def test_list_that_is_too_large_is_refused(text: str) -> None:
     with pytest.raises(InvalidList):
         read_checksums(text)
 
 
 FILES = (
-    MetalinkFile("a & b.img", 12, {"sha256": D, "md5": "cd" * 16}, ("https://mole.example/a",)),
-    MetalinkFile("b<1>.img", None, {}, ()),
+    MetalinkFile(
+        "a & b.img", 12, (("md5", "cd" * 16), ("sha256", D)), ("https://mole.example/a",)
+    ),
+    MetalinkFile("b<1>.img", None, (), ()),
 )
 
 
 def test_metalink_comes_back_as_it_went() -> None:
     text = write_metalink(FILES)
     assert looks_like_metalink(text)
-    assert read_metalink(text) == FILES
+    assert read_metalink(text) == Metalink(FILES, ())
+
+
+def test_only_addresses_are_written_as_sources() -> None:
+    said = ("the release page of the maker", "https://mole.example/a", "javascript:x", "http://[x")
+    text = write_metalink([MetalinkFile("a.img", 1, (), said)])
+    assert read_metalink(text).files[0].sources == ("https://mole.example/a",)
+    assert text.count("<url") == 1
 
 
 HEAD = '<metalink xmlns="urn:ietf:params:xml:ns:metalink">'
@@ -147,14 +164,8 @@ BOMB = '<!DOCTYPE m [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;&a;&a;">]>' + HEAD + "&
         (BOMB, "no entities"),
         ("<metalink", "no XML"),
         ("<metalink/>", "no Metalink 4"),
-        (HEAD + '<file name="../x"/></metalink>', "leaves its folder"),
-        (HEAD + '<file name="x"><size>many</size></file></metalink>', "no number of bytes"),
-        (
-            HEAD + '<file name="x"><hash type="sha-256">abc</hash></file></metalink>',
-            "no sha256 digest",
-        ),
-        ("x" * 2_000_001, "larger than"),
-        (HEAD + '<file name="x"/>' * 2_001 + "</metalink>", "more than 2,000 files"),
+        ("x" * 5_000_001, "larger than"),
+        (HEAD + '<file name="x"/>' * 20_001 + "</metalink>", "more than 20,000 files"),
     ],
 )
 def test_bad_metalink_is_refused_in_words(text: str, says: str) -> None:
@@ -164,12 +175,34 @@ def test_bad_metalink_is_refused_in_words(text: str, says: str) -> None:
 
 def test_metalink_of_others_is_read() -> None:
     """Other order, upper case, unknown hashes and elements: what is known is taken."""
+    urls = "".join(
+        f'<url priority="{p}">https://m.example/{n}</url>' for p, n in (("9", 2), ("x", 3), ("1", 1))
+    )
     text = (
-        f'{HEAD}<generator>x</generator><file name="dir/a.img"><url>https://m.example/1</url>'
+        f'{HEAD}<generator>x</generator><file name="dir/a.img">{urls}'
         f'<hash type="sha-256">{D.upper()}</hash><hash type="sha-384">00</hash>'
-        "<size>7</size><url>https://m.example/2</url></file></metalink>"
+        "<size>7</size></file></metalink>"
     )
-    (found,) = read_metalink(text)
-    assert found == MetalinkFile(
-        "a.img", 7, {"sha256": D}, ("https://m.example/1", "https://m.example/2")
+    wanted = tuple(f"https://m.example/{n}" for n in (1, 2, 3))
+    assert read_metalink(text) == Metalink(
+        (MetalinkFile("a.img", 7, (("sha256", D),), wanted),), ()
     )
+    prefixed = re.sub(r"<(/?)(?=\w)", r"<\1m:", text).replace("xmlns=", "xmlns:m=")
+    padded = "<!-- " + "long " * 800 + "-->" + prefixed
+    assert looks_like_metalink(padded)
+    assert read_metalink(padded) == read_metalink(text)
+
+
+@pytest.mark.parametrize(
+    ("bad", "says"),
+    [
+        ('<file name="../x"/>', "leaves its folder"),
+        ('<file name="x"><size>many</size></file>', "no number of bytes"),
+        ('<file name="x"><hash type="sha-256">abc</hash></file>', "no sha256 digest"),
+    ],
+)
+def test_one_bad_entry_takes_nothing_from_the_others(bad: str, says: str) -> None:
+    good = f'<file name="good"><hash type="sha-256">{D}</hash></file>'
+    read = read_metalink(f"{HEAD}{bad}{good}</metalink>")
+    assert [(f.name, f.digests) for f in read.files if f.digests] == [("good", {"sha256": D})]
+    assert [says in fault.message for fault in read.faults] == [True]

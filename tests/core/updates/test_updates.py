@@ -1,6 +1,6 @@
 """Moves, ways and what stands for ever, on the demo's builds and on random ones."""
 
-from itertools import pairwise
+from itertools import pairwise, product
 from typing import Any
 
 import pytest
@@ -8,7 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from anleitung.core.documents.build import Build, Shipment
-from anleitung.core.updates.moves import Graph, is_lawful
+from anleitung.core.updates.moves import Graph
 from anleitung.core.updates.offered import why_no_update
 from anleitung.core.updates.ways import (
     Missing,
@@ -47,13 +47,13 @@ def test_fewest_legs_and_least_download_differ() -> None:
 @pytest.mark.parametrize(
     ("start", "goal", "answer", "says"),
     [
-        ("PS-13.0.2-KU.r4", "PS-12.1.0-KU.r1", NoWay("rollback"), "can ever make this way"),
-        ("PS-12.4.7-KU.r3", "PS-13.0.2-BI.r4", NoWay("region"), "packages never cross"),
-        ("PS-12.4.1-KU.r2", "PS-12.4.3-KU.r2", NoWay("withdrawn"), "was withdrawn"),
+        ("PS-13.0.2-KU.r4", "PS-12.1.0-KU.r1", NoWay(frozenset({"rollback"})), "can ever make this way"),
+        ("PS-12.4.7-KU.r3", "PS-13.0.2-BI.r4", NoWay(frozenset({"region"})), "is for another region"),
+        ("PS-12.4.1-KU.r2", "PS-12.4.3-KU.r2", NoWay(frozenset({"withdrawn"})), "was withdrawn"),
         (
             "PS-12.4.1-HO.r2",
             "PS-13.0.5-HO.r4",
-            NoWay("package", Missing("PS-12.4.7-HO.r3", "PS-13.0.5-HO.r4")),
+            NoWay(frozenset({"package"}), Missing("PS-12.4.7-HO.r3", "PS-13.0.5-HO.r4")),
             "a package from PS-12.4.7-HO.r3 to PS-13.0.5-HO.r4",
         ),
     ],
@@ -131,9 +131,66 @@ def test_regions_that_the_scheme_keeps_apart_are_not_newer_than_each_other() -> 
     assert found.reason == "newest"
 
 
+def made_of(*builds: dict[str, Any], listed: bool = True) -> Graph:
+    """Builds a, b, c … in one line, the oldest first; the first one is asked about."""
+    return Graph(
+        [
+            Build.model_validate(
+                {"build": name, "platform": 1, "release": "1", "region": "KU", "rollback_index": 0}
+                | ({"order": i} if listed else {"line": f"unreadable-{i}", "order": 0})
+                | build
+            )
+            for i, (name, build) in enumerate(zip("abcde", builds, strict=False))
+        ]
+    )
+
+
+FULL = {"kind": "full", "name": "f", "size": 1}
+FROM_A = {"kind": "incremental", "name": "i", "size": 1, "from_build": "a"}
+OTHERS = [
+    ([{}, {"shipped": [FULL]}, {}], "not-known", "c is the newest, but no package", "b"),
+    ([{}, {"withdrawn": True}], "newer-withdrawn", "the last of them b", ""),
+    ([{"withdrawn": True}, {"withdrawn": True}], "newer-withdrawn", "This build was withdrawn", ""),
+    (
+        [{}, {"region": "BI", "shipped": [FULL | {"from_regions": ["KU"]}]}],
+        "not-known",
+        "a package takes phones of KU",
+        "b",
+    ),
+    ([{}, {"region": "BI", "shipped": [FULL]}], "only-other-regions", "no package", "b"),
+    ([{}, {"edition": "leuchtnetz", "shipped": [FULL]}], "only-other-editions", "b is", "b"),
+    (
+        [{"edition": "leuchtnetz"}, {"region": "BI"}, {"edition": "leuchtnetz"}],
+        "no-package",
+        "c is newer, but no package",
+        "c",
+    ),
+    ([{"shipped": [FROM_A]}], "newest", "this is the newest", ""),
+]
+
+
+@pytest.mark.parametrize(("builds", "reason", "says", "newest"), OTHERS)
+def test_every_answer_is_true_of_the_catalogue(
+    builds: list[dict[str, Any]], reason: str, says: str, newest: str
+) -> None:
+    found = why_no_update("a", device=device("poller"), graph=made_of(*builds), reader=None)
+    assert (found.reason, says in found.says, found.newest) == (reason, True, newest), found
+
+
+def test_without_an_order_nothing_is_called_newer() -> None:
+    alone = made_of({}, {"shipped": [FROM_A]}, listed=False)
+    found = why_no_update("a", device=device("poller"), graph=alone, reader=None)
+    assert (found.reason, found.newest) == ("not-comparable", "b")
+    ended = why_no_update("b", device=device("poller"), graph=alone, reader=None)
+    assert (ended.reason, ended.way) == ("not-comparable", None)
+    assert "naming scheme" in why_no_update(
+        "z", device=device("poller"), graph=alone, reader=None
+    ).says
+
+
 @st.composite
 def catalogues(draw: Any) -> Graph:
-    """Up to nine builds of two regions, each with up to two packages from anywhere."""
+    """Up to nine builds in two lines, of two regions and editions, with packages from anywhere."""
     count = draw(st.integers(2, 9))
     names = [f"b{i}" for i in range(count)]
     builds = []
@@ -144,6 +201,8 @@ def catalogues(draw: Any) -> Graph:
             value: dict[str, Any] = {"kind": kind, "name": f"{name}-{n}", "size": n * 7 + i + 1}
             if kind == "incremental":
                 value["from_build"] = draw(st.sampled_from([*names, "lost"]))
+            if draw(st.booleans()):
+                value["from_regions"] = ["KU"]
             if kind == "range":
                 value["from_least"] = draw(st.sampled_from(names))
                 value["from_most"] = draw(st.sampled_from(names))
@@ -154,6 +213,8 @@ def catalogues(draw: Any) -> Graph:
                 platform=1,
                 release=str(i),
                 region=draw(st.sampled_from(["KU", "BI"])),
+                edition=draw(st.sampled_from([None, None, "leuchtnetz"])),
+                line=draw(st.sampled_from(["main", "main", "side"])),
                 rollback_index=draw(st.integers(0, 2)),
                 order=i,
                 withdrawn=draw(st.booleans()),
@@ -179,7 +240,65 @@ def test_every_way_is_lawful_shortest_and_agrees_with_what_is_reached(made: Grap
             assert sizes[goal].download <= way.download
             assert [m.start for m in way.legs] == [start, *(m.goal for m in way.legs[:-1])]
             for a, b in pairwise([start, *(m.goal for m in way.legs)]):
-                assert is_lawful(made.builds[a], made.builds[b], None)
+                assert (a, b) in _moves_by_hand(made)
+
+
+def _moves_by_hand(made: Graph) -> set[tuple[str, str]]:
+    """docs/catalogue.md, "Update graph", said once more and otherwise."""
+    found = set()
+    for a, b in product(made.builds.values(), repeat=2):
+        for p in b.shipped:
+            ends = [made.builds.get(n or "") for n in (p.from_least, p.from_most)]
+            fits = {
+                "full": True,
+                "incremental": p.from_build == a.build,
+                "range": all(e and e.line == a.line == b.line for e in ends)
+                and ends[0].place <= a.place <= ends[1].place,  # type: ignore[union-attr]
+            }[p.kind]
+            if (
+                fits
+                and a is not b
+                and not b.withdrawn
+                and a.rollback_index <= b.rollback_index
+                and a.edition == b.edition
+                and a.region in {b.region, *p.from_regions}
+            ):
+                found.add((a.build, b.build))
+    return found
+
+
+@settings(max_examples=300, deadline=None)
+@given(catalogues())
+def test_moves_and_reasons_are_those_of_the_plain_rule(made: Graph) -> None:
+    moves = {(m.start, m.goal) for each in made.moves.values() for m in each}
+    assert moves == _moves_by_hand(made)
+    for start, goal in product(made.builds.values(), repeat=2):
+        answer = find_way(made, start.build, goal.build, by="legs")
+        if isinstance(answer, NoWay) and answer.missing is None:
+            true = {
+                "withdrawn": goal.withdrawn,
+                "rollback": start.rollback_index > goal.rollback_index,
+                "edition": start.edition != goal.edition,
+                "region": start.region != goal.region,
+            }
+            assert answer.why and all(true[why] for why in answer.why)
+
+
+@settings(max_examples=300, deadline=None)
+@given(catalogues())
+def test_why_no_update_says_only_what_is_so(made: Graph) -> None:
+    for mine in made.builds.values():
+        found = why_no_update(mine.build, device=device("poller"), graph=made, reader=None)
+        newer = [b for b in made.builds.values() if b.line == mine.line and b.place > mine.place]
+        standing = [b for b in newer if not b.withdrawn]
+        reached = [b for b in standing if made.reaches(mine.build, b.build)]
+        same = [b for b in standing if (b.region, b.edition) == (mine.region, mine.edition)]
+        assert (found.reason in ("newest", "newer-withdrawn")) <= (not standing)
+        assert (found.reason == "newer-withdrawn") == bool(newer and not standing)
+        assert (found.way is not None) == bool(reached)
+        assert (found.reason == "no-package") == bool(same and not reached)
+        assert (found.reason == "only-other-regions") <= all(b.region != mine.region for b in standing)
+        assert (found.reason == "only-other-editions") <= (not same and not reached)
 
 
 def _by_steps(made: Graph, start: str) -> dict[str, int]:
