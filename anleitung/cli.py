@@ -160,7 +160,9 @@ def verify_command(
             where = f" (inside {m.inside})" if m.inside else ""
             typer.echo(f"{m.verdict:12} {m.name}{where}: {m.says}")
     # A broken file that is none of the set is told, and takes nothing from the set.
-    if any(m.verdict in ("wrong-bytes", "misnamed", "missing", "broken") and m.package for m in told):
+    if any(
+        m.verdict in ("wrong-bytes", "misnamed", "missing", "broken") and m.package for m in told
+    ):
         raise typer.Exit(FOUND)
 
 

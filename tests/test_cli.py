@@ -213,7 +213,10 @@ def test_verify_refuses_a_zip_that_unfolds_without_end(tmp_path: Path, downloads
     with zipfile.ZipFile(downloads / "bomb.zip", "w", zipfile.ZIP_DEFLATED) as archive:
         archive.writestr("zeros", b"\0" * 50_000_000)
     result = verify(tmp_path, downloads)
-    assert (result.exit_code, "broken       bomb.zip: it unfolds to more" in result.output) == (0, True)
+    assert (result.exit_code, "broken       bomb.zip: it unfolds to more" in result.output) == (
+        0,
+        True,
+    )
 
 
 DAMAGED = {
@@ -245,7 +248,10 @@ def test_verify_never_loses_its_verdicts(
 
 @pytest.mark.parametrize(
     ("environment", "says"),
-    [({"PYTHONIOENCODING": "latin-1"}, "output is latin-1, which has no"), ({}, "could not be written: No space")],
+    [
+        ({"PYTHONIOENCODING": "latin-1"}, "output is latin-1, which has no"),
+        ({}, "could not be written: No space"),
+    ],
 )
 def test_what_cannot_be_printed_is_no_verdict(
     environment: dict[str, str], says: str, tmp_path: Path, downloads: Path

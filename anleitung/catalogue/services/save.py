@@ -13,7 +13,7 @@ from anleitung.core.documents.base import body_of, canonical_bytes, fingerprint_
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.scheme import NamingScheme
 from anleitung.core.formats.check_document import FieldFault, InvalidDocument, check_document
-from anleitung.core.schemes.ambiguity import find_two_ways
+from anleitung.core.schemes.ambiguity import UndecidedScheme, find_two_ways
 
 KINDS = ("device", "build", "scheme", "tool", "program", "system")
 
@@ -74,7 +74,10 @@ def checked(kind: str, value: Any) -> BaseModel:
     """Raises InvalidDocument; a scheme that reads a string in two ways is none."""
     document = check_document(kind, value)
     if isinstance(document, NamingScheme):
-        twice = find_two_ways(document)
+        try:
+            twice = find_two_ways(document)
+        except UndecidedScheme as error:
+            raise InvalidDocument([FieldFault(("forms",), str(error))]) from error
         if twice is not None:
             raise InvalidDocument(
                 [

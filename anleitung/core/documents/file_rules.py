@@ -66,7 +66,9 @@ class Derived(Document):
     made: Literal["patched", "unpacked", "renamed", "other"]
     place: Literal["phone", "host"] = Field(title="Made on the")
     by: ShortText = Field(title="How")
-    pattern: Annotated[str, EXACT, Field(min_length=1, max_length=150)] = Field(title="Name pattern")
+    pattern: Annotated[str, EXACT, Field(min_length=1, max_length=150)] = Field(
+        title="Name pattern"
+    )
 
     @model_validator(mode="after")
     def _pattern_is_plain(self) -> "Derived":

@@ -32,5 +32,6 @@ def checksum_list(packages: Sequence[Package], form: str) -> str:
         )
     return write_metalink(
         MetalinkFile(p.name, p.size, tuple(all_digests(p).items()), p.sources)
-        for p in packages if not p.derived
+        for p in packages
+        if not p.derived
     )

@@ -8,9 +8,7 @@ from typing import Literal
 
 from anleitung.core.documents.package import Package
 
-Verdict = Literal[
-    "right", "misnamed", "wrong-bytes", "derived", "broken", "unknown", "missing"
-]
+Verdict = Literal["right", "misnamed", "wrong-bytes", "derived", "broken", "unknown", "missing"]
 HEAD_BYTES = 512
 _PAGE = (b"<!doctype html", b"<html", b"<head", b"<?xml")
 
@@ -102,7 +100,9 @@ def _same_bytes(package: Package, found: Found) -> bool:
     """Every digest that both know agrees, and at least one strong one is among them."""
     wanted = {"sha256": package.sha256, **package.also.given}
     shared = [(wanted[a], d) for a, d in found.digests.items() if wanted.get(a)]
-    strong = any(wanted.get(a) for a in ("sha256", "sha512", "blake2b", "blake3") if a in found.digests)
+    strong = any(
+        wanted.get(a) for a in ("sha256", "sha512", "blake2b", "blake3") if a in found.digests
+    )
     return strong and all(a == b for a, b in shared)
 
 

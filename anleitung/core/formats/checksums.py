@@ -142,9 +142,7 @@ def _take(found: Listed, escaped: str, reading: _Reading) -> None:
     if ".." in folder.split("/") or last in ("", ".", ".."):
         reading.faults.append(LineFault(number, "this path leaves its folder, or names no file"))
         return
-    reading.lines.append(
-        replace(found, name=last, digest=found.digest.lower(), folder=folder)
-    )
+    reading.lines.append(replace(found, name=last, digest=found.digest.lower(), folder=folder))
 
 
 def _unescape(name: str) -> str:

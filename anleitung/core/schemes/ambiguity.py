@@ -2,24 +2,18 @@
 
 Each form is a small automaton whose states are (part, progress). Two walks through the same
 characters are followed side by side; where they part and both arrive, the string they spell is
-the example. Dates are taken as digits, which can only find too much, never too little.
+the example. Both the search and the reader go by the same pieces, so the example really reads so.
 """
 
-from collections import deque
+from collections import Counter, deque
 from collections.abc import Iterator
 from dataclasses import dataclass
-from string import ascii_lowercase, ascii_uppercase, digits
 
-from anleitung.core.documents.scheme import (
-    Date,
-    Fixed,
-    Form,
-    Letters,
-    NamingScheme,
-    Number,
-    OneOfList,
-    Respin,
-)
+from anleitung.core.documents.scheme import MAX_STRING, Fixed, Form, NamingScheme
+from anleitung.core.errors import AnleitungError
+from anleitung.core.schemes.pieces import Place, pieces_of
+
+BUDGET = 200_000  # pairs of states; about two seconds
 
 State = tuple[int, int, int, int]  # form, part, which alternative of it, characters taken
 
@@ -33,51 +27,17 @@ class TwoWays:
     second: str
 
 
-@dataclass(frozen=True, slots=True)
-class _Piece:
-    """One alternative of a part: which characters at each place, least and most of them."""
-
-    places: tuple[frozenset[str], ...]
-    least: int
-
-
-_UPPER, _LOWER, _DIGITS = map(frozenset, (ascii_uppercase, ascii_lowercase, digits))
-
-
-def _pieces(part: object) -> tuple[_Piece, ...]:
-    match part:
-        case Fixed(text=text):
-            return (_spelled(text),)
-        case OneOfList(values=values):
-            return tuple(map(_spelled, values))
-        case Letters(least=least, most=most, case=case):
-            return (_Piece((_UPPER if case == "upper" else _LOWER,) * most, least),)
-        case Number(least=least, most=most):
-            return (_Piece((_DIGITS,) * most, least),)
-        case Date(form=form):
-            return (_Piece((_DIGITS,) * len(form), len(form)),)
-        case Respin():
-            return (_Piece((_LOWER,), 0),)
-    raise TypeError(part)
-
-
-def _spelled(text: str) -> _Piece:
-    return _Piece(tuple(frozenset(c) for c in text), len(text))
-
-
 class _Automaton:
     def __init__(self, forms: tuple[Form, ...]) -> None:
-        self.forms = tuple(tuple(_pieces(p) for p in form.parts) for form in forms)
-        # One sign of each kind suffices, beside those that are spelled out somewhere.
-        spelled = {
-            next(iter(place))
+        self.forms = tuple(tuple(pieces_of(p) for p in form.parts) for form in forms)
+        places = {
+            place
             for form in self.forms
             for part in form
             for piece in part
             for place in piece.places
-            if len(place) == 1
         }
-        self.signs = sorted({"A", "a", "1"} | spelled)
+        self.signs = _one_of_each(places)
 
     def begins(self) -> Iterator[State]:
         for form, parts in enumerate(self.forms):
@@ -116,12 +76,30 @@ class _Automaton:
         )
 
 
-def find_two_ways(scheme: NamingScheme) -> TwoWays | None:
-    """The shortest string that the scheme reads in two ways, by one form or by two; or None."""
-    return _search(scheme.forms)
+def _one_of_each(places: set[Place]) -> list[str]:
+    """One character of each kind: those that stand in the same places go the same ways."""
+    ordered = sorted(places, key=sorted)
+    kinds: dict[tuple[bool, ...], str] = {}
+    for sign in sorted(frozenset().union(*places)):
+        kinds.setdefault(tuple(sign in place for place in ordered), sign)
+    return sorted(kinds.values())
 
 
-def _search(forms: tuple[Form, ...]) -> TwoWays | None:
+class UndecidedScheme(AnleitungError):
+    """The search ended before it was done: whether every string reads one way is not known."""
+
+    code = "undecided-scheme"
+
+
+def find_two_ways(scheme: NamingScheme, *, budget: int = BUDGET) -> TwoWays | None:
+    """The shortest string that the scheme reads in two ways, by one form or by two; or None.
+
+    Raises UndecidedScheme where the budget (pairs of states) does not suffice.
+    """
+    return _search(scheme.forms, budget)
+
+
+def _search(forms: tuple[Form, ...], budget: int) -> TwoWays | None:
     automaton = _Automaton(forms)
     begins = sorted(set(automaton.begins()))
     queue: deque[tuple[State, State, bool, str]] = deque()
@@ -135,6 +113,8 @@ def _search(forms: tuple[Form, ...]) -> TwoWays | None:
                     if (x, y, apart) in seen:
                         continue
                     seen.add((x, y, apart))
+                    if len(seen) > budget:
+                        raise UndecidedScheme(_undecided(forms, seen, budget))
                     spelled = text + sign
                     if apart and automaton.ends(x) and automaton.ends(y):
                         return TwoWays(spelled, forms[x[0]].id, forms[y[0]].id)
@@ -148,9 +128,28 @@ def _search(forms: tuple[Form, ...]) -> TwoWays | None:
                 return found
     while queue:
         a, b, parted, text = queue.popleft()
+        if len(text) == MAX_STRING:  # no longer string is ever read
+            continue
         for x in automaton.ready(a):
             for y in automaton.ready(b):
                 found = step(x, y, parted, text)
                 if found is not None:
                     return found
     return None
+
+
+def _undecided(forms: tuple[Form, ...], seen: set[tuple[State, State, bool]], budget: int) -> str:
+    """Names the two parts between which most of the search went on."""
+    where = Counter((a[:2], b[:2]) for a, b, parted in seen if parted)
+    first, second = where.most_common(1)[0][0] if where else ((0, 0), (0, 0))
+    names = " and ".join(dict.fromkeys(_part_name(forms, *each) for each in (first, second)))
+    return (
+        f"cannot decide within {budget:,} steps whether every string reads in one way only: make "
+        f"these parts more different: {names}. Separators of their own, or fixed lengths, help."
+    )
+
+
+def _part_name(forms: tuple[Form, ...], form: int, part: int) -> str:
+    found = forms[form].parts[part]
+    name = repr(found.text) if isinstance(found, Fixed) else found.field
+    return f"{name} in the form {forms[form].id}"

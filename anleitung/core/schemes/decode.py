@@ -16,15 +16,14 @@ from anleitung.core.documents.scheme import (
     Date,
     Fixed,
     Form,
-    Letters,
     NamingScheme,
     Number,
     OneOfList,
     Part,
-    Respin,
 )
 from anleitung.core.errors import AnleitungError
-from anleitung.core.schemes.ambiguity import find_two_ways
+from anleitung.core.schemes.ambiguity import UndecidedScheme, find_two_ways
+from anleitung.core.schemes.pieces import expression_of
 
 
 class AmbiguousScheme(AnleitungError):
@@ -82,7 +81,10 @@ class Reader:
     """A scheme made ready. Raises AmbiguousScheme with an example that reads two ways."""
 
     def __init__(self, scheme: NamingScheme) -> None:
-        twice = find_two_ways(scheme)
+        try:
+            twice = find_two_ways(scheme)
+        except UndecidedScheme as error:
+            raise AmbiguousScheme(f"The scheme {scheme.id}: {error}") from error
         if twice is not None:
             forms = twice.first if twice.first == twice.second else f"{twice.first}, {twice.second}"
             raise AmbiguousScheme(
@@ -247,32 +249,8 @@ def clean(text: str) -> tuple[str, tuple[str, ...]]:
 
 def _pattern(form: Form) -> str:
     return "".join(
-        re.escape(p.text) if isinstance(p, Fixed) else f"({_expression(p)})" for p in form.parts
+        re.escape(p.text) if isinstance(p, Fixed) else f"({expression_of(p)})" for p in form.parts
     )
-
-
-def _expression(part: Part) -> str:
-    match part:
-        case Fixed(text=text):
-            return re.escape(text)
-        case Letters(least=least, most=most, case=case):
-            return f"[{'A-Z' if case == 'upper' else 'a-z'}]{{{least},{most}}}"
-        case Number(least=least, most=most) if least == most:
-            return f"[0-9]{{{least}}}"
-        case Number(least=least, most=most):
-            longer = f"[1-9][0-9]{{{max(least - 1, 0)},{most - 1}}}"
-            return f"[0-9]|{longer}" if least == 1 else longer
-        case OneOfList(values=values):
-            return "|".join(map(re.escape, sorted(values, key=lambda v: (-len(v), v))))
-        case Date(form=form):
-            year = "[0-9]{4}" if form.startswith("yyyy") else "[0-9]{2}"
-            rest = {
-                "yyww": "(?:0[1-9]|[1-4][0-9]|5[0-3])",
-                "yymm": "(?:0[1-9]|1[0-2])",
-            }.get(form, "(?:0[1-9]|1[0-2])(?:0[1-9]|[12][0-9]|3[01])")
-            return year + rest
-        case Respin():
-            return "[a-z]?"
 
 
 def _reach(form: Form, text: str) -> int:
@@ -280,7 +258,7 @@ def _reach(form: Form, text: str) -> int:
     best = 0
     pattern = ""
     for part in form.parts:
-        pattern += f"(?:{_expression(part)})"
+        pattern += f"(?:{expression_of(part)})"
         match = re.match(pattern, text)
         if match is None:
             break

@@ -65,7 +65,8 @@ class Graph:
             for goal in self.builds.values()
             for package in goal.shipped
             for named in (package.from_build, package.from_least, package.from_most)
-            if named is not None and (named not in self.builds or self._is_astray(named, package, goal))
+            if named is not None
+            and (named not in self.builds or self._is_astray(named, package, goal))
         )
 
     def _is_astray(self, named: str, package: Shipment, goal: Build) -> bool:

@@ -96,7 +96,9 @@ def _of_listed(mine: Build, graph: Graph) -> Answer:
     if own:
         newest = own[-1].build
         says = _("{newest} is newer, but no package in the catalogue leads there from this build.")
-        return Answer(mine.build, "no-package", _withdrawn(mine, says).format(newest=newest), newest)
+        return Answer(
+            mine.build, "no-package", _withdrawn(mine, says).format(newest=newest), newest
+        )
     return _only_others(mine, standing)
 
 

@@ -80,9 +80,7 @@ def test_verdict_is_one_that_some_reading_of_the_list_bears_out(
     holds: list[str], lines: list[tuple[str, str, bool]]
 ) -> None:
     text = "".join(
-        f"{TAG[a]} (a.img) = {MAKE[a](BYTES[of])}\n"
-        if tagged
-        else f"{MAKE[a](BYTES[of])}  a.img\n"
+        f"{TAG[a]} (a.img) = {MAKE[a](BYTES[of])}\n" if tagged else f"{MAKE[a](BYTES[of])}  a.img\n"
         for a, of, tagged in lines
     )
     (told,) = compare_list([package(holds)], text)

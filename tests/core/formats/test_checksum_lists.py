@@ -134,9 +134,7 @@ def test_list_that_is_too_large_is_refused(text: str) -> None:
 
 
 FILES = (
-    MetalinkFile(
-        "a & b.img", 12, (("md5", "cd" * 16), ("sha256", D)), ("https://mole.example/a",)
-    ),
+    MetalinkFile("a & b.img", 12, (("md5", "cd" * 16), ("sha256", D)), ("https://mole.example/a",)),
     MetalinkFile("b<1>.img", None, (), ()),
 )
 
@@ -176,7 +174,8 @@ def test_bad_metalink_is_refused_in_words(text: str, says: str) -> None:
 def test_metalink_of_others_is_read() -> None:
     """Other order, upper case, unknown hashes and elements: what is known is taken."""
     urls = "".join(
-        f'<url priority="{p}">https://m.example/{n}</url>' for p, n in (("9", 2), ("x", 3), ("1", 1))
+        f'<url priority="{p}">https://m.example/{n}</url>'
+        for p, n in (("9", 2), ("x", 3), ("1", 1))
     )
     text = (
         f'{HEAD}<generator>x</generator><file name="dir/a.img">{urls}'

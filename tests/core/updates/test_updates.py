@@ -47,8 +47,18 @@ def test_fewest_legs_and_least_download_differ() -> None:
 @pytest.mark.parametrize(
     ("start", "goal", "answer", "says"),
     [
-        ("PS-13.0.2-KU.r4", "PS-12.1.0-KU.r1", NoWay(frozenset({"rollback"})), "can ever make this way"),
-        ("PS-12.4.7-KU.r3", "PS-13.0.2-BI.r4", NoWay(frozenset({"region"})), "is for another region"),
+        (
+            "PS-13.0.2-KU.r4",
+            "PS-12.1.0-KU.r1",
+            NoWay(frozenset({"rollback"})),
+            "can ever make this way",
+        ),
+        (
+            "PS-12.4.7-KU.r3",
+            "PS-13.0.2-BI.r4",
+            NoWay(frozenset({"region"})),
+            "is for another region",
+        ),
         ("PS-12.4.1-KU.r2", "PS-12.4.3-KU.r2", NoWay(frozenset({"withdrawn"})), "was withdrawn"),
         (
             "PS-12.4.1-HO.r2",
@@ -183,9 +193,10 @@ def test_without_an_order_nothing_is_called_newer() -> None:
     assert (found.reason, found.newest) == ("not-comparable", "b")
     ended = why_no_update("b", device=device("poller"), graph=alone, reader=None)
     assert (ended.reason, ended.way) == ("not-comparable", None)
-    assert "naming scheme" in why_no_update(
-        "z", device=device("poller"), graph=alone, reader=None
-    ).says
+    assert (
+        "naming scheme"
+        in why_no_update("z", device=device("poller"), graph=alone, reader=None).says
+    )
 
 
 @st.composite
@@ -297,7 +308,9 @@ def test_why_no_update_says_only_what_is_so(made: Graph) -> None:
         assert (found.reason == "newer-withdrawn") == bool(newer and not standing)
         assert (found.way is not None) == bool(reached)
         assert (found.reason == "no-package") == bool(same and not reached)
-        assert (found.reason == "only-other-regions") <= all(b.region != mine.region for b in standing)
+        assert (found.reason == "only-other-regions") <= all(
+            b.region != mine.region for b in standing
+        )
         assert (found.reason == "only-other-editions") <= (not same and not reached)
 
 
