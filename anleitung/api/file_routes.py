@@ -187,7 +187,7 @@ def post_signed(
     request: HttpRequest, codename: str, slug: str, body: KeepListIn
 ) -> list[SignedOut]:
     now = timezone.now()
-    kept = keep_list(
+    kept, *_more = keep_list(
         actor=request.user,
         codename=codename,
         slug=slug,

@@ -75,6 +75,24 @@ def _words(verdict: Verdict, kept: SignedList, key: SignerKey | None) -> tuple[s
         case "key-expired":
             says = _("Nothing was verified: the key {key} has expired.")
             but = _("Enter the renewed key, if its owner renewed it.")
+        case "old-digest":
+            says = _("Nothing was verified: the signature rests on a digest that can be forged.")
+            but = _("Ask the signer for one with SHA-256 or stronger. The list may well be whole.")
+        case "from-the-future":
+            says = _("Nothing was verified: the signature is dated in the future.")
+            but = _("The signer's clock was wrong, or this site's is. The list may well be whole.")
+        case "signature-expired":
+            says = _("Nothing was verified: the signature was made to last, and its time is over.")
+            but = _("Ask the signer for a newer one. The list may well be whole.")
+        case "not-accepted":
+            says = _(
+                "Nothing was verified: the list is the one that was signed, but the signature or "
+                "the key {key} is not accepted."
+            )
+            but = _(
+                "A part of the key may have expired, been revoked or be too weak, or the signature "
+                "was not made by it. Ask the signer for a newer key."
+            )
         case _:
             says = _("Nothing was verified: the key {key} was revoked by its owner.")
             but = _("What it signed should not be relied on.")

@@ -12,7 +12,6 @@ from typing import Literal
 
 from anleitung.core.documents.build import Build, Shipment
 
-
 Barrier = Literal["withdrawn", "rollback", "edition", "region"]
 
 

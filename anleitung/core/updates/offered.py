@@ -81,7 +81,7 @@ def _foreign(build: str, role: str, says: str) -> Answer:
 
 
 def _of_listed(mine: Build, graph: Graph) -> Answer:
-    """Each answer says only what was looked at: what is newer, what leads there, what forbids it."""
+    """Each answer says only what was looked at: what is newer, and what leads there."""
     ways = ways_from(graph, mine.build, by="legs")
     if mine.line.startswith(UNREADABLE):
         return _cannot_compare(mine, ways)

@@ -10,7 +10,7 @@ from anleitung.core.files.compare import compare_list
 from anleitung.guides.errors import SignedRefused
 from anleitung.guides.load import find_guide
 from anleitung.guides.models import SignedList, SignerKey
-from anleitung.signatures import read_key, read_signature
+from anleitung.signatures import InvalidSignature, read_key, read_signatures
 
 MOST_LISTS = 20
 MOST_KEYS = 200
@@ -18,29 +18,38 @@ MOST_KEYS = 200
 
 def keep_list(
     *, actor: Any, codename: str, slug: str, name: str, text: str, signature: str, now: datetime
-) -> SignedList:
-    """A bad or unverified signature is kept as well, and said to be so.
+) -> list[SignedList]:
+    """One for each signer. A bad or unverified signature is kept as well, and said to be so.
 
-    Raises NoSuchGuide, InvalidList, InvalidSignature, SignedRefused.
+    Raises NoSuchGuide, InvalidList, InvalidSignature, SignedRefused; then none is kept.
     """
     require_maintainer(actor)
+    if text.lstrip("\ufeff \r\n").startswith("-----BEGIN PGP"):
+        raise InvalidSignature(
+            "this list carries a signature within itself. Give the plain list, and beside it a "
+            "detached signature"
+        )
     compare_list((), text)
-    sig = read_signature(signature)
+    signatures = read_signatures(signature)
     with transaction.atomic():
         guide = find_guide(codename, slug)
-        if guide.signed_lists.count() >= MOST_LISTS:
+        if guide.signed_lists.count() + len(signatures) > MOST_LISTS:
             raise SignedRefused(f"{MOST_LISTS} lists are kept here already; take one out first.")
-        if guide.signed_lists.filter(text=text, signature=sig.armored).exists():
+        armored = [each.armored for each in signatures]
+        if guide.signed_lists.filter(text=text, signature__in=armored).exists():
             raise SignedRefused("This list with this signature is kept already.")
-        return SignedList.objects.create(
-            guide=guide,
-            name=name.strip()[:150] or "list",
-            text=text,
-            signature=sig.armored,
-            issuer=sig.issuer,
-            added_at=now,
-            added_by=actor,
-        )
+        return [
+            SignedList.objects.create(
+                guide=guide,
+                name=name.strip()[:150] or "list",
+                text=text,
+                signature=each.armored,
+                issuer=each.issuer,
+                added_at=now,
+                added_by=actor,
+            )
+            for each in signatures
+        ]
 
 
 def drop_list(*, actor: Any, list_id: int) -> None:

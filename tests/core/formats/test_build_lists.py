@@ -157,7 +157,8 @@ def test_a_table_without_the_order_leaves_it_as_it_is() -> None:
     text = "build,platform,release,region,rollback_index\nB-1,1,1,KU,"
     rows = [read_build_csv(f"{text}{index}", listed={"B-1": known})[0] for index in "01"]
     assert [r.verdict for r in rows] == ["known", "changed"]
-    assert rows[1].build and rows[1].build.place == ("side", 3)
+    assert rows[1].build
+    assert rows[1].build.place == ("side", 3)
 
 
 @pytest.mark.parametrize(

@@ -292,7 +292,8 @@ def test_moves_and_reasons_are_those_of_the_plain_rule(made: Graph) -> None:
                 "edition": start.edition != goal.edition,
                 "region": start.region != goal.region,
             }
-            assert answer.why and all(true[why] for why in answer.why)
+            assert answer.why
+            assert all(true[why] for why in answer.why)
 
 
 @settings(max_examples=300, deadline=None)
