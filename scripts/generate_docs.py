@@ -6,11 +6,15 @@ import json
 from pathlib import Path
 from typing import get_args
 
+from anleitung.core.conditions.text import parse_condition, print_condition
+from anleitung.core.documents.base import FORMAT
+from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.core.formats.schema import NAMES, json_schema
 from anleitung.core.phone import boot
 from anleitung.core.phone.actions import ACTIONS
 from anleitung.core.phone.cautions import CAUTIONS
 from anleitung.core.proof.findings import BY_ID, CATALOGUE
+from anleitung.demo.bundles import bundle_files
 
 DOCS = Path(__file__).parents[1] / "docs"
 
@@ -21,10 +25,45 @@ def generated() -> dict[str, str]:
         f"schemas/{name}.json": json.dumps(json_schema(name), ensure_ascii=False, indent=2) + "\n"
         for name in NAMES
     }
+    found["vectors.json"] = _vectors()
     found["findings.md"] = _findings()
     found["actions.md"] = _actions()
     found["boot-rule.md"] = _boot_rule()
     return found
+
+
+TYPED = (
+    "always",
+    "variant  is   M6",
+    "variant not in {M6}",
+    "variant not in {M6, K6}",
+    'region in {"KU" ,BI, KU}',
+    "base >= PS-12.4.1-KU.r2 and not (variant is K6 or every slot: system is stock)",
+    "((variant is K6)) and (region is KU and carrier is deichfunk)",
+    "variant is K6 and region is KU or carrier is deichfunk",
+    "(variant is K6 or region is KU) and carrier is deichfunk",
+    "not not variant is K6",
+    'build is "two words"',
+    'system is "is"',
+    'build is "b\\u00f6 \\"7\\""',
+    "every slot: (base >= PS-12.4.1-KU.r2 or always)",
+)
+BUNDLES = (("palstek", "unlock"), ("palstek", "clean-install"), ("achtknoten", "unlock"))
+
+
+def _vectors() -> str:
+    """Test vectors of docs/fingerprints.md: bodies with their payloads' digests, and conditions."""
+    bundles = []
+    for codename, name in BUNDLES:
+        bundle = read_bundle(bundle_files(codename, name))
+        documents = [
+            {"name": each, "body": body, "fingerprint": bundle.manifest[each]}
+            for each, body in sorted(bundle.documents.items())
+        ]
+        bundles.append({"documents": documents, "fingerprint": bundle.fingerprint})
+    conditions = [{"typed": t, "canonical": print_condition(parse_condition(t))} for t in TYPED]
+    found = {"format": FORMAT, "bundles": bundles, "conditions": conditions}
+    return json.dumps(found, ensure_ascii=False, indent=1) + "\n"
 
 
 def _findings() -> str:

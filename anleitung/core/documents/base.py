@@ -12,6 +12,7 @@ from pydantic import (
     BaseModel,
     BeforeValidator,
     ConfigDict,
+    Field,
     GetCoreSchemaHandler,
     GetJsonSchemaHandler,
     StringConstraints,
@@ -21,6 +22,13 @@ from pydantic_core import CoreSchema, core_schema
 
 from anleitung.core.conditions.model import Condition
 from anleitung.core.conditions.text import InvalidCondition, parse_condition, print_condition
+from anleitung.core.documents.plain_text import (
+    PATTERN,
+    PATTERN_IN_PROSE,
+    UNSEEN,
+    plain_prose,
+    plain_text,
+)
 
 FORMAT = "anleitung/1"
 
@@ -41,6 +49,7 @@ class Document(BaseModel):
 
 
 _BAD_NAME = re.compile(r"[\x00-\x1f\x7f/\\:*?\"<>|]")
+FILE_NAME_PATTERN = rf"^(?!-)(?!\.{{1,2}}$)[^\u0000-\u001f\u007f/\\:*?\"<>|{UNSEEN}]*$"
 
 
 def _plain_name(value: str) -> str:
@@ -48,7 +57,12 @@ def _plain_name(value: str) -> str:
         raise ValueError(
             "a file name is one plain name, without folders, control characters or a leading '-'"
         )
-    return value
+    return plain_text(value)
+
+
+def _says(pattern: str) -> Any:
+    """What a validator refuses, said in the JSON Schema as well."""
+    return Field(json_schema_extra={"pattern": pattern})
 
 
 _NORMAL = BeforeValidator(normal_text)
@@ -63,12 +77,20 @@ EXACT = StringConstraints(strip_whitespace=False)
 
 ID_PATTERN = r"^[a-z][a-z0-9]*(-[a-z0-9]+)*$"
 Id = Annotated[str, _length(60, ID_PATTERN), _NORMAL]
-ShortText = Annotated[str, _length(200), _NORMAL]
+ShortText = Annotated[str, _length(200), AfterValidator(plain_text), _NORMAL, _says(PATTERN)]
 MAX_PROSE = 20_000
-Prose = Annotated[str, _length(MAX_PROSE, least=0), _NORMAL]
+Prose = Annotated[
+    str,
+    _length(MAX_PROSE, least=0),
+    AfterValidator(plain_prose),
+    _NORMAL,
+    _says(PATTERN_IN_PROSE),
+]
 BuildString = Annotated[str, _length(80, r"^[A-Za-z0-9][A-Za-z0-9._/+-]*$"), _NORMAL]
 Token = Annotated[str, _length(40, r"^[A-Za-z0-9][A-Za-z0-9._+-]*$"), _NORMAL]
-FileName = Annotated[str, _length(150), EXACT, AfterValidator(_plain_name), _NORMAL]
+FileName = Annotated[
+    str, _length(150), EXACT, AfterValidator(_plain_name), _NORMAL, _says(FILE_NAME_PATTERN)
+]
 Sha256 = Annotated[str, _length(64, r"^[0-9a-f]{64}$", least=64), _NORMAL]
 
 

@@ -1,13 +1,24 @@
 """Builds: vendor firmware releases, and the packages in which the maker ships them."""
 
+from datetime import date
 from typing import Annotated, Literal
 
-from pydantic import Field, model_validator
+from pydantic import AfterValidator, Field, model_validator
 
 from anleitung.core.documents.base import BuildString, Document, FileName, Id, ShortText, Token
 
 MAX_BUILDS = 2_000
 MAX_PACKAGE_BYTES = 64 * 2**30
+
+
+def a_day_there_is(value: str) -> str:
+    """value: year and month, or a day, in the right shape. Raises ValueError for 30 February."""
+    year, month, *day = map(int, value.split("-"))
+    try:
+        date(year, month, *day or [1])
+    except ValueError:
+        raise ValueError(f"{value} is no day that there is") from None
+    return value
 
 
 class Shipment(Document):
@@ -58,11 +69,25 @@ class Build(Document):
     release: Token
     region: Token
     rollback_index: Annotated[int, Field(ge=0, le=9999)]
-    patch_level: Annotated[str, Field(pattern=r"^\d{4}-\d{2}(-\d{2})?$")] | None = None
+    patch_level: (
+        Annotated[
+            str,
+            AfterValidator(a_day_there_is),
+            Field(pattern=r"^[0-9]{4}-(0[1-9]|1[0-2])(-(0[1-9]|[12][0-9]|3[01]))?$"),
+        ]
+        | None
+    ) = None
     line: Id = "main"
     order: Annotated[int, Field(ge=0, le=1_000_000)] | None = None
     withdrawn: bool = False
-    released: Annotated[str, Field(pattern=r"^\d{4}-\d{2}-\d{2}$")] | None = None
+    released: (
+        Annotated[
+            str,
+            AfterValidator(a_day_there_is),
+            Field(pattern=r"^[0-9]{4}-(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])$"),
+        ]
+        | None
+    ) = None
     edition: Token | None = Field(default=None, title="Edition of the carrier")
     shipped: Annotated[tuple[Shipment, ...], Field(max_length=20)] = ()
     notes: ShortText | None = None

@@ -47,7 +47,7 @@ class Moment(Document):
         return (*self.hold, *self.release, *self.press)
 
 
-class Window(Document):
+class TimeWindow(Document):
     """The window of time in which the chord works, in seconds after something that is seen."""
 
     after: ShortText
@@ -55,7 +55,7 @@ class Window(Document):
     closes: Seconds
 
     @model_validator(mode="after")
-    def _opens_first(self) -> "Window":
+    def _opens_first(self) -> "TimeWindow":
         if self.opens >= self.closes:
             raise ValueError("the window closes before it opens")
         return self
@@ -68,7 +68,7 @@ class Chord(Document):
     begins: Mode = Field(title="Begins in")
     reaches: Mode = Field(title="Reaches")
     moments: Annotated[tuple[Moment, ...], Field(min_length=1, max_length=12)]
-    window: Window | None = Field(default=None, title="Works only within")
+    window: TimeWindow | None = Field(default=None, title="Works only within")
     again: ShortText | None = Field(default=None, title="If it fails, try again so")
 
     @model_validator(mode="after")

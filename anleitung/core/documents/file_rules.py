@@ -83,7 +83,7 @@ class Derived(Document):
         return len(name) <= 150 and fits_gaps(self.pattern, name, never="/")
 
 
-Version = Annotated[str, Field(pattern=r"^\d{1,6}(\.\d{1,6}){0,5}$")]
+Version = Annotated[str, Field(pattern=r"^[0-9]{1,6}(\.[0-9]{1,6}){0,5}$")]
 Versions = Annotated[tuple[Version, ...], Field(max_length=20)]
 
 

@@ -3,10 +3,11 @@
 import re
 from typing import Annotated, Literal
 
-from pydantic import Field, field_validator
+from pydantic import AfterValidator, Field, field_validator
 
 from anleitung.core.documents.base import Document, Id, ShortText
 from anleitung.core.documents.gaps import fits_gaps
+from anleitung.core.documents.plain_text import plain_text
 
 MAX_GAPS = 3
 
@@ -18,7 +19,9 @@ class Message(Document):
     program is known to show it; a step leaves it empty.
     """
 
-    text: Annotated[str, Field(min_length=1, max_length=150)] = Field(title="As it is seen")
+    text: Annotated[str, AfterValidator(plain_text), Field(min_length=1, max_length=150)] = Field(
+        title="As it is seen"
+    )
     means: Literal["harmless", "stop"]
     do: ShortText = Field(title="What to do")
     at: Annotated[tuple[Id, ...], Field(max_length=20)] = Field(

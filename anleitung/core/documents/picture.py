@@ -2,12 +2,18 @@
 
 from typing import Annotated
 
-from pydantic import Field, StringConstraints
+from pydantic import AfterValidator, Field, StringConstraints
 
 from anleitung.core.documents.base import Document, Sha256
+from anleitung.core.documents.plain_text import PATTERN, plain_text
 
 MAX_SIDE = 4_000
-Alternative = Annotated[str, StringConstraints(min_length=5, max_length=400)]
+Alternative = Annotated[
+    str,
+    StringConstraints(min_length=5, max_length=400),
+    AfterValidator(plain_text),
+    Field(json_schema_extra={"pattern": PATTERN}),
+]
 
 
 class Picture(Document):

@@ -3,10 +3,11 @@
 import re
 from typing import Annotated, Literal
 
-from pydantic import Field, field_validator, model_validator
+from pydantic import AfterValidator, Field, field_validator, model_validator
 
 from anleitung.core.documents.base import EXACT, Document, Id, ShortText
 from anleitung.core.documents.message import Message
+from anleitung.core.documents.plain_text import plain_text
 
 _PLACE = re.compile(r"\{([a-z_]*)\}")
 PLACES = frozenset({"file", "partition"})
@@ -105,7 +106,7 @@ class Tool(Document):
     spoils: Annotated[tuple[ShortText, ...], Field(max_length=10)] = Field(
         default=(), title="Habits of the computer that spoil a write", description="one a line"
     )
-    refuses_signs: Annotated[str, EXACT, Field(max_length=40)] = Field(
+    refuses_signs: Annotated[str, EXACT, AfterValidator(plain_text), Field(max_length=40)] = Field(
         default="", title="Signs that a file name must not have for it"
     )
     messages: Annotated[tuple[Message, ...], Field(max_length=40)] = Field(

@@ -15,7 +15,7 @@ class SwitchCause(Document):
     cause: Literal["carrier", "patch-level", "no-network", "account", "other"]
     grey: bool = Field(default=True, title="Grey (else missing)")
     carrier: Token | None = None
-    least_patch_level: Annotated[str, Field(pattern=r"^\d{4}-\d{2}$")] | None = Field(
+    least_patch_level: Annotated[str, Field(pattern=r"^[0-9]{4}-(0[1-9]|1[0-2])$")] | None = Field(
         default=None, title="Least patch level", description="year and month, as 2026-03"
     )
     remedy: ShortText = Field(title="What to do")

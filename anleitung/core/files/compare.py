@@ -79,7 +79,12 @@ def _compare(name: str, given: Sequence[Listed], package: Package | None) -> Com
         return Compared("contradicts", name, twice)
     if package is None:
         return Compared("not-in-set", name, _("no file of the set has this name"))
-    shared = [(line, [a for a in line.may_be if a in own]) for line in given]
+    # What the list gives by name is not what another, unnamed digest is of.
+    named = {line.algorithm: line.digest for line in given if line.tagged}
+    shared = [
+        (line, [a for a in line.may_be if a in own and named.get(a, line.digest) == line.digest])
+        for line in given
+    ]
     shared = [(line, kinds) for line, kinds in shared if kinds]
     if not shared:
         says = _("the list gives {theirs}, the set {ours}: nothing to compare")

@@ -3,7 +3,6 @@
 import re
 from collections.abc import Iterable
 from dataclasses import dataclass
-from urllib.parse import urlsplit
 from xml.etree.ElementTree import Element, SubElement, indent, tostring
 
 from defusedxml import DefusedXmlException
@@ -23,6 +22,10 @@ MAX_ENTRIES = MAX_LIST_LINES
 HASHES = {"sha-256": "sha256", "sha-512": "sha512", "sha-1": "sha1", "md5": "md5"}
 _NAMES = {ours: theirs for theirs, ours in HASHES.items()}
 _ROOT = re.compile(r"<(?:[^\W\d][\w.-]*:)?metalink[\s>/]")
+_ADDRESS = re.compile(
+    r"""(?:https?|ftp)://(?:[^\s<>"/?\#\[\]@]+|\[[0-9A-Fa-f:.]+\](?::[0-9]+)?)(?:[/?\#][^\s<>"]*)?""",
+    re.IGNORECASE,
+)
 _LEAST_WANTED = 999_999  # RFC 5854: what a url without a priority has
 _NOT_IN_XML = re.compile(r"[^\t\n\r\x20-\ud7ff\ue000-\ufffd\U00010000-\U0010ffff]")
 
@@ -121,15 +124,7 @@ def _priority(url: Element) -> int:
 
 def is_address(text: str) -> bool:
     """A source may be said in words; only what can be fetched is an address."""
-    try:
-        parts = urlsplit(text)
-        return (
-            parts.scheme in ("http", "https", "ftp")
-            and bool(parts.hostname)
-            and not any(c.isspace() or c in '<>"' or not c.isprintable() for c in text)
-        )
-    except ValueError:
-        return False
+    return _ADDRESS.fullmatch(text) is not None and text.isprintable()
 
 
 def write_metalink(files: Iterable[MetalinkFile]) -> str:

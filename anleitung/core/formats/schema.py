@@ -12,6 +12,7 @@ from anleitung.core.documents.program import Program
 from anleitung.core.documents.scheme import NamingScheme
 from anleitung.core.documents.system import SystemState
 from anleitung.core.documents.tool import Tool
+from anleitung.core.formats.schema_gaps import ALSO, GAPS
 from anleitung.core.guide.document import Guide
 from anleitung.core.proof.model import ProofOut
 
@@ -26,14 +27,21 @@ DOCUMENTS: dict[str, type[BaseModel]] = {
     "system": SystemState,
     "program": Program,
 }
+DIALECT = "https://json-schema.org/draft/2020-12/schema"
 NAMES = (*DOCUMENTS, "proof")
 
 
 def json_schema(name: str) -> dict[str, Any]:
     """Raises KeyError for a name that is not in NAMES."""
     if name == "proof":
-        return ProofOut.model_json_schema()
-    schema = DOCUMENTS[name].model_json_schema()
+        return {"$schema": DIALECT, **ProofOut.model_json_schema()}
+    schema = {"$schema": DIALECT, **DOCUMENTS[name].model_json_schema()}
+    for model, says in GAPS.items():
+        if model in schema.get("$defs", {}):
+            schema["$defs"][model]["$comment"] = says
+    own = DOCUMENTS[name].__name__
+    also = " ".join([f"{GAPS[own]}." if own in GAPS else "", *ALSO])
+    schema["$comment"] = f"Refused beyond this schema: {also.strip()}"
     # The format line belongs to the file, not to the document.
     schema["properties"] = {"format": {"const": FORMAT}, **schema["properties"]}
     schema["required"] = ["format", *schema.get("required", [])]
