@@ -74,27 +74,25 @@ def _lines_of(text: str) -> tuple[list[Listed], list[Compared]]:
 
 def _compare(name: str, given: Sequence[Listed], package: Package | None) -> Compared:
     own = all_digests(package) if package else {}
-    twice = _contradiction(given, own)
-    if twice:
-        return Compared("contradicts", name, twice)
+    meant: dict[str, str] = {}
+    for length in sorted({len(line.digest) for line in given}):
+        lines = [line for line in given if len(line.digest) == length]
+        reading = _reading(lines, own)
+        if reading is None:
+            return Compared("contradicts", name, _contradiction(lines))
+        meant |= reading
     if package is None:
         return Compared("not-in-set", name, _("no file of the set has this name"))
-    # What the list gives by name is not what another, unnamed digest is of.
-    named = {line.algorithm: line.digest for line in given if line.tagged}
-    shared = [
-        (line, [a for a in line.may_be if a in own and named.get(a, line.digest) == line.digest])
-        for line in given
-    ]
-    shared = [(line, kinds) for line, kinds in shared if kinds]
+    shared = [a for a in meant if a in own]
     if not shared:
         says = _("the list gives {theirs}, the set {ours}: nothing to compare")
         theirs = ", ".join(dict.fromkeys(_kinds(line) for line in given))
         ours = ", ".join(WORDS[a] for a in own) or _("no digest")
         return Compared("differs", name, says.format(theirs=theirs, ours=ours))
-    wrong = [(line, kinds) for line, kinds in shared if not _agreeing(line, kinds, own)]
+    wrong = [a for a in shared if meant[a] != own[a]]
     if wrong:
-        return Compared("differs", name, _difference(*wrong[0], own))
-    says = ", ".join(dict.fromkeys(WORDS[a] for line, k in shared for a in _agreeing(line, k, own)))
+        return Compared("differs", name, _difference(given, wrong[0], meant, own))
+    says = ", ".join(WORDS[a] for a in shared)
     if name != package.name:
         says = _("{digests}; in the set it is spelled {name}").format(
             digests=says, name=package.name
@@ -102,62 +100,54 @@ def _compare(name: str, given: Sequence[Listed], package: Package | None) -> Com
     return Compared("agrees", name, says)
 
 
-def _agreeing(line: Listed, kinds: Sequence[str], own: Mapping[str, str]) -> list[str]:
-    return [a for a in kinds if own[a] == line.digest]
+def _reading(lines: Sequence[Listed], own: Mapping[str, str]) -> dict[str, str] | None:
+    """How these lines, of one length, can all be true: algorithm → digest. None: in no way.
+
+    Without a tag a digest may be of any algorithm that writes so many digits, the usual one first;
+    but one that is the set's own is that one, since no chance makes two the same. No algorithm has
+    two digests of one file.
+    """
+    found: list[dict[str, str]] = [{}]
+    for line in sorted(set(lines), key=lambda x: (not x.tagged, x.line)):
+        agreed = [a for a in line.may_be if own.get(a) == line.digest]
+        found = [
+            {**reading, kind: line.digest}
+            for reading in found
+            for kind in (agreed or line.may_be)
+            if reading.get(kind, line.digest) == line.digest
+        ]
+        found = list({tuple(sorted(r.items())): r for r in found}.values())
+    return found[0] if found else None
 
 
 def _kinds(line: Listed) -> str:
     return _(" or ").join(WORDS[a] for a in line.may_be)
 
 
-def _difference(line: Listed, kinds: Sequence[str], own: Mapping[str, str]) -> str:
-    ours = _(", ").join(f"{WORDS[a]} {own[a][:12]}…" for a in kinds)
-    says = _("the list says {theirs}… ({kind}), the set {ours}")
-    told = says.format(theirs=line.digest[:12], kind=_kinds(line), ours=ours)
-    others = [a for a in line.may_be if a not in own]
+def _difference(
+    given: Sequence[Listed], kind: str, meant: Mapping[str, str], own: Mapping[str, str]
+) -> str:
+    says = _("the list says {theirs}… ({kind}), the set {ours}…")
+    told = says.format(theirs=meant[kind][:12], kind=WORDS[kind], ours=own[kind][:12])
+    others = {
+        other
+        for line in given
+        if line.digest == meant[kind] and not line.tagged
+        for other in line.may_be
+        if other not in own and other not in meant
+    }
     if others:
         # So many digits without a tag may be of an algorithm that the set does not hold.
         more = _("; or the list means {others}, which the set does not hold")
-        told += more.format(others=_(" or ").join(WORDS[a] for a in others))
+        told += more.format(others=_(" or ").join(WORDS[a] for a in sorted(others)))
     return told
 
 
-def _contradiction(given: Sequence[Listed], own: Mapping[str, str]) -> str:
-    """Two digests that cannot both be of one file: more different ones than kinds they may be."""
-    by_length: dict[int, list[Listed]] = {}
-    for line in given:
-        by_length.setdefault(len(line.digest), []).append(line)
-    for lines in by_length.values():
-        digests = list(dict.fromkeys(line.digest for line in lines))
-        if len(digests) < 2 or _assignable(lines, own):
-            continue
-        where = ", ".join(str(line.line) for line in lines if line.line)
-        says = _("the list contradicts itself: {digests} for one name{where}")
-        return says.format(
-            digests=_(" and ").join(f"{d[:12]}…" for d in digests[:3]),
-            where=_(" (lines {lines})").format(lines=where) if where else "",
-        )
-    return ""
-
-
-def _assignable(lines: Sequence[Listed], own: Mapping[str, str]) -> bool:
-    """Can each digest be of a kind of its own? An untagged one is what it agrees with, if any."""
-    taken: dict[str, str] = {}
-    left: list[Listed] = []
-    for line in lines:
-        kinds = line.may_be
-        agreed = [a for a in kinds if own.get(a) == line.digest]
-        if len(kinds) > 1 and not agreed:
-            left.append(line)
-            continue
-        kind = agreed[0] if agreed else kinds[0]
-        if taken.setdefault(kind, line.digest) != line.digest:
-            return False
-    for line in left:
-        if line.digest in taken.values():
-            continue
-        free = next((a for a in line.may_be if a not in taken), None)
-        if free is None:
-            return False
-        taken[free] = line.digest
-    return True
+def _contradiction(lines: Sequence[Listed]) -> str:
+    digests = list(dict.fromkeys(line.digest for line in lines))
+    where = ", ".join(str(line.line) for line in lines if line.line)
+    says = _("the list contradicts itself: {digests} for one name{where}")
+    return says.format(
+        digests=_(" and ").join(f"{d[:12]}…" for d in digests[:3]),
+        where=_(" (lines {lines})").format(lines=where) if where else "",
+    )

@@ -64,6 +64,7 @@ def expected(holds: list[str], lines: list[tuple[str, str, bool]]) -> set[str]:
     meanings: list[dict[str, set[str]]] = [{}]
     for algorithm, digest, tagged in read:
         may_be = [algorithm] if tagged else [a for a in MAKE if LENGTH[a] == LENGTH[algorithm]]
+        may_be = [a for a in may_be if own.get(a) == digest] or may_be
         meanings = [{**m, a: m.get(a, set()) | {digest}} for m in meanings for a in may_be]
     good = [m for m in meanings if all(len(found) == 1 for found in m.values())]
     if not good:
