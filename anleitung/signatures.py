@@ -12,7 +12,7 @@ from pysequoia import ArmorKind, Cert, Sig, armor, verify
 from pysequoia.packet import PacketPile, SignatureType, Tag
 
 from anleitung.core.errors import AnleitungError
-from anleitung.signed_hash import HASHES, begins_as_signed
+from anleitung.core.formats.signed_hash import HASHES, begins_as_signed
 
 MAX_SIGNATURE = 20_000
 MOST_SIGNERS = 8

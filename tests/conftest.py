@@ -17,6 +17,12 @@ from anleitung.guides.services.publish import publish
 NOW = datetime(2026, 11, 1, 12, 0, tzinfo=UTC)
 
 
+@pytest.fixture(autouse=True)
+def _no_worker(settings: Any) -> None:
+    """Jobs are done where they are asked for; the worker has tests of its own."""
+    settings.JOBS_INLINE = True
+
+
 @pytest.fixture
 def maintainer(db: None) -> Any:
     user = get_user_model().objects.create_user(username="mira.f", password="a-long-enough-word")

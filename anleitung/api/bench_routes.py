@@ -1,25 +1,32 @@
 """The routes of the bench phone, of single slips, and of fixes."""
 
+from typing import Annotated, Any
+
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router, Schema
 from ninja.security import django_auth
+from pydantic import Field
 
 from anleitung.accounts.roles import require_maintainer
-from anleitung.api.follows import SlipsOut, follows_of
-from anleitung.api.pages import page_of
-from anleitung.api.problems import FAILURES, ProblemOut
-from anleitung.api.shapes import PageOut
+from anleitung.api.bounds import RowId
+from anleitung.api.problems import FAILURES, JobOut, ProblemOut
+from anleitung.api.shapes import BroughtInOut
 from anleitung.core.proof.bench import BenchOut, NoSuchPhone, walk
+from anleitung.guides.asked import ask_fixes, ask_follows
 from anleitung.guides.errors import NoSuchGuide
-from anleitung.guides.load import Stored, find_draft, find_revision, load_bundle
-from anleitung.guides.models import Revision, Withdrawal
+from anleitung.guides.follows import Follows
+from anleitung.guides.load import find_draft, load_bundle
 from anleitung.guides.services.contest import contest, sign
-from anleitung.guides.services.fix import Which, fix, fixes_of
-from anleitung.kept import Kept
+from anleitung.guides.services.fix import Which
+from anleitung.guides.work import find_row
+from anleitung.jobs.services.ask import ask, once
+from anleitung.limits.spend import Limit, person, spend
 
 router = Router(auth=django_auth)
 FAILED = {FAILURES: ProblemOut}
+LONG: dict[Any, Any] = {202: JobOut, **FAILED}
+BENCH = Limit("bench", per_hour=2_000)
 
 
 class BenchIn(Schema):
@@ -28,8 +35,8 @@ class BenchIn(Schema):
     codename: str = ""
     slug: str = ""
     short: str = ""
-    facts: dict[str, str] = {}
-    slip: int = -1
+    facts: Annotated[dict[str, str], Field(max_length=200)] = {}
+    slip: Annotated[int, Field(ge=-1, le=100_000)] = -1
 
 
 class FixOut(Schema):
@@ -57,65 +64,50 @@ class ContestIn(FixIn):
     reason: str
 
 
-# A guide's slips never change under its fingerprint.
-_SLIPS: Kept[str, SlipsOut] = Kept(most=32)
-
-
-@router.get("/slips", response={200: SlipsOut, **FAILED})
-def get_slips(
+@router.post("/slips", response={200: Follows, **LONG})
+def post_slips(
     request: HttpRequest, codename: str = "", slug: str = "", short: str = ""
-) -> SlipsOut:
+) -> Follows:
     require_maintainer(request.user)
-    row = _row(codename, slug, short)
-    # The rescue guides are those that are published now.
-    newest = Revision.objects.order_by("-pk").values_list("pk", flat=True).first()
-    return _SLIPS.get_or(
-        f"{row.fingerprint} {newest} {Withdrawal.objects.count()}", lambda: follows_of(row)
-    )
+    row = find_row(codename, slug, short)
+    return ask_follows(actor=request.user, row=row, now=timezone.now())
 
 
 @router.post("/bench", response={200: BenchOut, **FAILED})
 def post_bench(request: HttpRequest, body: BenchIn) -> BenchOut:
     """Stores nothing: one phone goes through the guide."""
     require_maintainer(request.user)
-    bundle = load_bundle(_row(body.codename, body.slug, body.short))
+    spend(BENCH, person(request.user), now=timezone.now(), says="Very many runs within the hour.")
+    bundle = load_bundle(find_row(body.codename, body.slug, body.short))
     try:
         return walk(bundle, body.facts, body.slip if body.slip >= 0 else None)
     except NoSuchPhone as error:
         raise NoSuchGuide(f"This codename has no phone with {error.args[0][:120]}.") from error
 
 
-@router.get("/drafts/{codename}/{slug}/fixes", response={200: list[FixOut], **FAILED})
-def get_fixes(request: HttpRequest, codename: str, slug: str) -> list[FixOut]:
+@router.post("/drafts/{codename}/{slug}/fixes", response={200: list[FixOut], **LONG})
+def post_fixes(request: HttpRequest, codename: str, slug: str) -> list[FixOut]:
     require_maintainer(request.user)
-    return [
-        FixOut(
-            finding=which.finding,
-            subject=which.subject,
-            step=which.step,
-            says=known.says,
-            hidden=list(known.hidden),
-        )
-        for which, known in fixes_of(find_draft(codename, slug))
-    ]
+    row = find_draft(codename, slug)
+    return [FixOut(**each) for each in ask_fixes(actor=request.user, row=row, now=timezone.now())]
 
 
-@router.post("/drafts/{codename}/{slug}/fix", response={200: PageOut, **FAILED})
-def post_fix(request: HttpRequest, codename: str, slug: str, body: FixIn) -> PageOut:
-    draft = fix(
+@router.post("/drafts/{codename}/{slug}/fix", response={200: BroughtInOut, **LONG})
+def post_fix(request: HttpRequest, codename: str, slug: str, body: FixIn) -> BroughtInOut:
+    require_maintainer(request.user)
+    told = ask(
         actor=request.user,
-        codename=codename,
-        slug=slug,
-        seen=body.seen,
-        which=Which(body.finding, body.subject, body.step),
+        kind="fix",
+        key=once(),
+        args={"codename": codename, "slug": slug, **body.dict()},
         now=timezone.now(),
     )
-    return page_of(draft, now=timezone.now())
+    return BroughtInOut(**told)
 
 
-@router.post("/drafts/{codename}/{slug}/contest", response={200: PageOut, **FAILED})
-def post_contest(request: HttpRequest, codename: str, slug: str, body: ContestIn) -> PageOut:
-    contest(
+@router.post("/drafts/{codename}/{slug}/contest", response={200: ContestedOut, **FAILED})
+def post_contest(request: HttpRequest, codename: str, slug: str, body: ContestIn) -> ContestedOut:
+    made = contest(
         actor=request.user,
         codename=codename,
         slug=slug,
@@ -124,14 +116,10 @@ def post_contest(request: HttpRequest, codename: str, slug: str, body: ContestIn
         reason=body.reason,
         now=timezone.now(),
     )
-    return page_of(find_draft(codename, slug), now=timezone.now())
+    return ContestedOut(id=made.pk)
 
 
 @router.post("/contests/{contest_id}/sign", response={200: ContestedOut, **FAILED})
-def post_sign(request: HttpRequest, contest_id: int) -> ContestedOut:
+def post_sign(request: HttpRequest, contest_id: RowId) -> ContestedOut:
     signed = sign(actor=request.user, contest_id=contest_id, now=timezone.now())
     return ContestedOut(id=signed.pk)
-
-
-def _row(codename: str, slug: str, short: str) -> Stored:
-    return find_revision(short) if short else find_draft(codename, slug)

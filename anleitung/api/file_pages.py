@@ -26,7 +26,8 @@ from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.obtain import Obtain
 from anleitung.core.sheet.build import size_words
 from anleitung.core.sheet.clock import span_words
-from anleitung.guides.file_sets import known_bytes, matters_of, newest_sets, state_of
+from anleitung.guides.file_sets import matters_of, newest_sets, state_of
+from anleitung.guides.known_files import known_bytes
 from anleitung.guides.load import Stored, load_bundle
 from anleitung.guides.models import Revision
 
@@ -127,7 +128,7 @@ def matched(row: Stored, found: Sequence[Found]) -> list[MatchedOut]:
     packages = list(load_bundle(row).world.packages.values())
     return [
         MatchedOut(verdict=m.verdict, name=m.name, package=m.package, says=m.says, inside=m.inside)
-        for m in match_files(packages, found, known_bytes(row))
+        for m in match_files(packages, found, known_bytes(row, found, drafts=True))
         # What lies in a zip is only worth a line where it is one of the set.
         if not m.inside or m.verdict in ("right", "misnamed")
     ]

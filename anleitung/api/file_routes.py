@@ -6,6 +6,7 @@ from ninja import Query, Router
 from ninja.security import django_auth
 
 from anleitung.accounts.roles import require_maintainer
+from anleitung.api.bounds import RowId
 from anleitung.api.file_pages import compared, file_set, files_page, matched
 from anleitung.api.file_shapes import (
     AddFilesIn,
@@ -23,19 +24,19 @@ from anleitung.api.file_shapes import (
     SignedOut,
 )
 from anleitung.api.problems import FAILURES, ProblemOut
-from anleitung.api.shapes import BroughtInOut, PublishIn
+from anleitung.api.shapes import BroughtInOut, PublishIn, redrafted_out
 from anleitung.catalogue.load import load_device
 from anleitung.core.files.lists import FORMS, checksum_list
 from anleitung.core.files.match import Found
 from anleitung.core.files.room import Assumptions
 from anleitung.core.formats.write_bundle import as_typed
 from anleitung.guides.errors import NoSuchGuide
-from anleitung.guides.load import Stored, find_draft, find_revision, load_bundle, newest_state
-from anleitung.guides.models import Draft
+from anleitung.guides.load import find_draft, load_bundle, newest_state
 from anleitung.guides.services.add_files import NewFile, add_files
 from anleitung.guides.services.keep_signed import drop_list, keep_key, keep_list
 from anleitung.guides.services.save_package import remove_package, save_package
 from anleitung.guides.signed import Told, signed_lists
+from anleitung.guides.work import find_row
 
 router = Router(auth=django_auth)
 FAILED = {FAILURES: ProblemOut}
@@ -54,8 +55,8 @@ def get_file_set(
     codename: str = "",
     slug: str = "",
     short: str = "",
-    download_mbps: float = Query(3.0, gt=0, le=10_000),  # type: ignore[type-arg]
-    copy_mbps: float = Query(25.0, gt=0, le=10_000),  # type: ignore[type-arg]
+    download_mbps: float = Query(3.0, ge=0.001, le=10_000),  # type: ignore[type-arg]
+    copy_mbps: float = Query(25.0, ge=0.001, le=10_000),  # type: ignore[type-arg]
     free_storage_gb: float = Query(0.0, ge=0, le=100_000),  # type: ignore[type-arg]
     card_gb: float = Query(0.0, ge=0, le=100_000),  # type: ignore[type-arg]
 ) -> FileSetOut:
@@ -67,7 +68,7 @@ def get_file_set(
         free_storage_gb=free_storage_gb,
         card_gb=card_gb,
     )
-    return file_set(_row(codename, slug, short), assume)
+    return file_set(find_row(codename, slug, short), assume)
 
 
 @router.post("/file-set/match", response={200: list[MatchedOut], **FAILED})
@@ -79,7 +80,7 @@ def post_match(
         Found(f.name, f.size, {a: d.lower() for a, d in f.digests.items()}, f.is_page, f.inside)
         for f in body.found
     ]
-    return matched(_row(codename, slug, short), found)
+    return matched(find_row(codename, slug, short), found)
 
 
 @router.post("/file-set/compare", response={200: list[ListLineOut], **FAILED})
@@ -87,7 +88,7 @@ def post_compare(
     request: HttpRequest, body: ListIn, codename: str = "", slug: str = "", short: str = ""
 ) -> list[ListLineOut]:
     require_maintainer(request.user)
-    return compared(_row(codename, slug, short), body.text)
+    return compared(find_row(codename, slug, short), body.text)
 
 
 @router.get("/file-set/list", response={200: bytes, **FAILED})
@@ -101,7 +102,7 @@ def get_list(
     require_maintainer(request.user)
     if form not in FORMS:
         raise NoSuchGuide(f"A list comes in one of the forms {', '.join(FORMS)}.")
-    row = _row(codename, slug, short)
+    row = find_row(codename, slug, short)
     text = checksum_list(list(load_bundle(row).world.packages.values()), form)
     name = {"two-column": "SHA256SUMS", "tagged": "CHECKSUMS", "metalink": "files.meta4"}[form]
     kind = "application/metalink4+xml" if form == "metalink" else "text/plain"
@@ -120,7 +121,7 @@ def post_files(request: HttpRequest, codename: str, slug: str, body: AddFilesIn)
         files=[NewFile(f.name, f.role, f.size, f.digests) for f in body.files],
         now=timezone.now(),
     )
-    return _redrafted(draft)
+    return redrafted_out(draft)
 
 
 @router.get("/drafts/{codename}/{slug}/packages/{package}", response={200: FileBodyOut, **FAILED})
@@ -147,7 +148,7 @@ def post_package(request: HttpRequest, codename: str, slug: str, body: FileBodyI
         value=body.body,
         now=timezone.now(),
     )
-    return _redrafted(draft)
+    return redrafted_out(draft)
 
 
 @router.post(
@@ -164,14 +165,7 @@ def post_remove_package(
         package=package,
         now=timezone.now(),
     )
-    return _redrafted(draft)
-
-
-def _redrafted(draft: Draft) -> BroughtInOut:
-    guide = draft.guide
-    return BroughtInOut(
-        codename=guide.codename, slug=guide.slug, fingerprint=draft.fingerprint, replaced=True
-    )
+    return redrafted_out(draft)
 
 
 @router.get("/file-set/signed", response={200: list[SignedOut], **FAILED})
@@ -179,7 +173,9 @@ def get_signed(
     request: HttpRequest, codename: str = "", slug: str = "", short: str = ""
 ) -> list[SignedOut]:
     require_maintainer(request.user)
-    return [_signed(told) for told in signed_lists(_row(codename, slug, short), now=timezone.now())]
+    return [
+        _signed(told) for told in signed_lists(find_row(codename, slug, short), now=timezone.now())
+    ]
 
 
 @router.post("/guides/{codename}/{slug}/signed", response={200: list[SignedOut], **FAILED})
@@ -201,7 +197,7 @@ def post_signed(
 
 
 @router.delete("/signed/{list_id}", response={200: list[SignedOut], **FAILED})
-def delete_signed(request: HttpRequest, list_id: int) -> list[SignedOut]:
+def delete_signed(request: HttpRequest, list_id: RowId) -> list[SignedOut]:
     drop_list(actor=request.user, list_id=list_id)
     return []
 
@@ -227,7 +223,3 @@ def _signed(told: Told) -> SignedOut:
         added_at=kept.added_at,
         added_by=kept.added_by.get_username(),
     )
-
-
-def _row(codename: str, slug: str, short: str) -> Stored:
-    return find_revision(short) if short else find_draft(codename, slug)

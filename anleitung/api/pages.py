@@ -1,6 +1,8 @@
 """Putting together what one page of the workbench shows."""
 
+from dataclasses import asdict
 from datetime import datetime
+from typing import Any
 from urllib.parse import quote, urlsplit
 
 from anleitung.api.shapes import (
@@ -8,50 +10,60 @@ from anleitung.api.shapes import (
     CodenameOut,
     ContestOut,
     DecisionOut,
+    FieldDifferenceOut,
     GuideLineOut,
     HomeOut,
+    LiftedOut,
     PageOut,
     TodayOut,
     chain_line,
     changed,
     version_line,
 )
-from anleitung.catalogue.load import current_fingerprints, document_of, entries
+from anleitung.catalogue.errors import UnreadableDocument
+from anleitung.catalogue.load import (
+    current_fingerprints,
+    document_of,
+    entries,
+    unreadable_entries,
+)
 from anleitung.core.documents.device import Device
 from anleitung.core.evidence.report import EvidenceOut
 from anleitung.core.files.watched import TONES
-from anleitung.core.sheet.model import SheetOut
+from anleitung.core.proof.model import ProofOut
+from anleitung.core.sheet.build import admission_words
+from anleitung.guides.asked import ask_proof
 from anleitung.guides.chain import neighbours
 from anleitung.guides.contests import contests_of, open_stops
-from anleitung.guides.load import Stored, load_bundle, load_proof, load_sheet
+from anleitung.guides.differences import differences
+from anleitung.guides.errors import UnreadableGuide
+from anleitung.guides.load import Stored, kept_proof, load_bundle, load_sheet
 from anleitung.guides.models import Draft, Guide, Revision
 from anleitung.guides.services.publish import next_number, version_of
-from anleitung.guides.today import (
-    Fingerprints,
-    Today,
-    changed_fields,
-    held_against_today,
-)
+from anleitung.guides.today import Fingerprints, Today, held_against_today
 from anleitung.mirrors.models import Change
 from anleitung.mirrors.sources import all_sources, open_changes
 from anleitung.reports.evidence import evidence_for
 from anleitung.reports.helped import helped_of
+from anleitung.reports.models import Lifted
 
 
-def page_of(row: Stored, *, now: datetime) -> PageOut:
+def page_of(row: Stored, *, actor: Any, now: datetime) -> PageOut:
+    """Raises UnderWay where the proof is still to be worked out, and UnreadableGuide."""
+    proof = ask_proof(actor=actor, row=row, now=now)
     revisions = list(
         Revision.objects.filter(guide=row.guide)
         .select_related("withdrawal", "published_by", "guide")
         .order_by("-number")
     )
-    before, after = neighbours(row)
+    near = neighbours(row)
     at, by = changed(row)
     withdrawal = getattr(row, "withdrawal", None) if isinstance(row, Revision) else None
     mine = row if isinstance(row, Revision) else None
     earlier = _earlier(row, revisions)
     return PageOut(
         kind="revision" if mine else "draft",
-        sheet=load_sheet(row),
+        sheet=load_sheet(row, proof),
         version=mine.version if mine else "",
         next_version=version_of(next_number(row)) if isinstance(row, Draft) else "",
         fingerprint=row.fingerprint,
@@ -62,14 +74,16 @@ def page_of(row: Stored, *, now: datetime) -> PageOut:
         withdrawn_at=withdrawal.at if withdrawal else None,
         versions=[version_line(r) for r in revisions],
         has_draft=Draft.objects.filter(guide=row.guide).exists(),
-        before=[chain_line(n) for n in before],
-        after=[chain_line(n) for n in after],
+        before=[chain_line(n) for n in near.before],
+        after=[chain_line(n) for n in near.after],
+        chain_missing=near.missing,
         evidence=evidence_for(mine, now=now) if mine else None,
+        lifted=_lifted(mine) if mine else [],
         earlier=evidence_for(earlier, now=now) if earlier else None,
         earlier_version=earlier.version if earlier else "",
         today=_today(row),
         sources=_source_matters(row),
-        open_stops=len(open_stops(row.fingerprint, load_proof(load_bundle(row)).findings)),
+        open_stops=len(open_stops(row.fingerprint, proof.findings)),
         helped=helped_of(mine) if mine else {},
         contests=[
             ContestOut(
@@ -85,6 +99,11 @@ def page_of(row: Stored, *, now: datetime) -> PageOut:
             for c in contests_of(row.fingerprint)
         ],
     )
+
+
+def _lifted(revision: Revision) -> list[LiftedOut]:
+    rows = Lifted.objects.filter(revision=revision).select_related("by").order_by("-pk")
+    return [LiftedOut(reason=x.reason, at=x.at, by=x.by.get_username()) for x in rows[:20]]
 
 
 def _source_matters(row: Stored) -> list[str]:
@@ -108,14 +127,13 @@ def _today(row: Stored) -> TodayOut:
     return TodayOut(
         changed=[
             ChangedOut(
-                kind=kind,
-                name=name,
-                fields=[
-                    f.replace("_", " ") for f in changed_fields(bundle, (kind, codename, name))
-                ],
-                path=document_path(kind, codename, name),
+                kind=each.kind,
+                codename=each.codename,
+                name=each.name,
+                fields=[FieldDifferenceOut(**asdict(f)) for f in each.fields],
+                path=document_path(each.kind, each.codename, each.name),
             )
-            for kind, codename, name in today.changed
+            for each in differences(bundle, today.changed)
         ],
         is_stale=today.is_stale,
         stops=len(stops),
@@ -151,7 +169,10 @@ def home(*, now: datetime) -> HomeOut:
     decisions: list[tuple[int, DecisionOut]] = []
     for entry in entries("device", retired=True):
         assert entry.current is not None
-        device: Device = document_of(entry.current, "device")
+        try:
+            device: Device = document_of(entry.current, "device")
+        except UnreadableDocument:
+            continue  # told below, with everything else that cannot be read
         lines = []
         for guide in guides.get(device.codename, ()):
             line, wanted = _line(guide, known, now=now)
@@ -170,6 +191,7 @@ def home(*, now: datetime) -> HomeOut:
                 guides=lines,
             )
         )
+    decisions += _about_unreadable()
     decisions += _about_sources()
     decisions.sort(key=lambda d: d[0])
     return HomeOut(codenames=found, decisions=[d for _, d in decisions])
@@ -183,11 +205,14 @@ def _line(
     shown: Stored | None = newest or draft
     if shown is None:
         return None, []
-    sheet = load_sheet(shown)
-    draft_sheet = load_sheet(draft) if draft else None
+    try:
+        bundle, today = load_bundle(shown), held_against_today(shown, known)
+        draft_proof = kept_proof(load_bundle(draft)) if draft else None
+    except UnreadableGuide as error:
+        return _unreadable_line(guide, shown, str(error))
+    admission = "; ".join(admission_words(bundle))
     withdrawn = newest is not None and hasattr(newest, "withdrawal")
     evidence = evidence_for(newest, now=now) if newest else None
-    today = held_against_today(shown, known)
     line = GuideLineOut(
         slug=guide.slug,
         title=shown.title,
@@ -196,11 +221,11 @@ def _line(
         is_withdrawn=withdrawn,
         has_draft=draft is not None,
         draft_title=draft.title if draft else "",
-        draft_stops=draft_sheet.stops if draft_sheet else -1,
-        draft_warnings=draft_sheet.warnings if draft_sheet else -1,
+        draft_stops=_count(draft_proof, "stop"),
+        draft_warnings=_count(draft_proof, "warn"),
         runs=evidence.runs if evidence else 0,
         flags=len(evidence.flags) if evidence else 0,
-        admission="; ".join(sheet.admission),
+        admission=admission,
         is_stale=today.is_stale,
     )
     wanted: list[tuple[int, DecisionOut]] = []
@@ -208,9 +233,53 @@ def _line(
         wanted += _about_reports(guide, newest, evidence)
     if not withdrawn:
         wanted += _about_today(guide, shown, today)
-    if draft is not None and draft_sheet is not None:
-        wanted.append(_about_draft(guide, draft, draft_sheet))
+    if draft is not None:
+        wanted.append(_about_draft(guide, draft, draft_proof))
     return line, wanted
+
+
+def _count(proof: ProofOut | None, severity: str) -> int:
+    return sum(f.severity == severity for f in proof.findings) if proof else -1
+
+
+def _unreadable_line(
+    guide: Guide, row: Stored, why: str
+) -> tuple[GuideLineOut, list[tuple[int, DecisionOut]]]:
+    """A guide that cannot be read stands in its place, with the reason, beside all that goes on."""
+    mine = row if isinstance(row, Revision) else None
+    line = GuideLineOut(
+        slug=guide.slug,
+        title=row.title,
+        version=mine.version if mine else "",
+        short=mine.short if mine else "",
+        is_withdrawn=False,
+        has_draft=mine is None,
+        draft_title="" if mine else row.title,
+        draft_stops=-1,
+        draft_warnings=-1,
+        runs=0,
+        flags=0,
+        admission="",
+        is_stale=False,
+        fault=why,
+    )
+    path = f"/c/{guide.codename}/guides/{guide.slug}?v={mine.version if mine else 'draft'}"
+    return line, [(1, DecisionOut(tone="loss", text=why, action="Look at it", path=path))]
+
+
+def _about_unreadable() -> list[tuple[int, DecisionOut]]:
+    return [
+        (
+            1,
+            DecisionOut(
+                tone="loss",
+                text=why,
+                action="Look at it",
+                path=document_path(entry.kind, entry.codename, entry.name),
+            ),
+        )
+        for entry, why in unreadable_entries()
+    ]
 
 
 def _about_reports(
@@ -246,13 +315,15 @@ def _about_today(guide: Guide, row: Stored, today: Today) -> list[tuple[int, Dec
     return []
 
 
-def _about_draft(guide: Guide, draft: Draft, sheet: SheetOut) -> tuple[int, DecisionOut]:
+def _about_draft(guide: Guide, draft: Draft, proof: ProofOut | None) -> tuple[int, DecisionOut]:
     path = f"/c/{guide.codename}/guides/{guide.slug}?v=draft"
-    if not sheet.finished:
+    if proof is None:
+        text = f"The draft “{draft.title}” is not proved by today's model yet."
+        return 3, DecisionOut(tone="care", text=text, action="Open the draft", path=path)
+    if not proof.finished:
         text = f"The proof of the draft “{draft.title}” is not finished."
         return 2, DecisionOut(tone="care", text=text, action="Open the draft", path=path)
-    found = [f for row in sheet.rows for f in row.findings] + list(sheet.general)
-    stops = [f for f in found if f.severity == "stop"]
+    stops = [f for f in proof.findings if f.severity == "stop"]
     if stops:
         more = "" if len(stops) == 1 else f" ({len(stops) - 1} more)"
         text = f"The draft “{draft.title}” has a stop: {stops[0].message}{more}"

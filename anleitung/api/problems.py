@@ -7,11 +7,13 @@ from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
-from anleitung.catalogue.errors import DocumentMoved
 from anleitung.core.errors import AnleitungError
-from anleitung.core.formats.check_document import InvalidDocument
-from anleitung.core.formats.read_bundle import InvalidBundle
-from anleitung.guides.errors import DraftMoved
+from anleitung.jobs.errors import JobFailed, UnderWay
+from anleitung.jobs.models import Job
+from anleitung.jobs.outcomes import find_outcome
+from anleitung.jobs.problem import problem_of
+from anleitung.jobs.work import KINDS
+from anleitung.limits.spend import TooMany
 
 STATUS = {
     "sign-in-first": 401,
@@ -36,6 +38,14 @@ STATUS = {
     "invalid-picture": 422,
     "no-fix": 422,
     "contest-refused": 422,
+    "unreadable-guide": 409,
+    "unreadable-document": 409,
+    "not-proved": 409,
+    "rename-refused": 422,
+    "job-refused": 409,
+    "too-many": 429,
+    "work-failed": 500,
+    "notice-refused": 422,
 }
 FAILURES = frozenset(sorted({*STATUS.values(), 400, 422}))
 
@@ -57,6 +67,32 @@ class ProblemOut(Schema):
     standing: str = ""
 
 
+class JobOut(Schema):
+    """Work that is under way, or how it ended. result: what came out, where it is done."""
+
+    id: int
+    kind: str
+    says: str
+    state: str
+    done: int
+    total: int
+    problem: ProblemOut | None = None
+    result: Any = None
+
+
+def job_out(job: Job) -> JobOut:
+    return JobOut(
+        id=job.pk,
+        kind=job.kind,
+        says=KINDS[job.kind].says if job.kind in KINDS else job.kind,
+        state=job.state,
+        done=job.done,
+        total=job.total,
+        problem=ProblemOut(**job.problem) if job.problem else None,
+        result=find_outcome(job.kind, job.key) if job.state == "done" else None,
+    )
+
+
 def add_handlers(api: NinjaAPI) -> None:
     def answer(request: HttpRequest, problem: ProblemOut, status: int) -> HttpResponse:
         return api.create_response(request, problem, status=status)
@@ -66,27 +102,19 @@ def add_handlers(api: NinjaAPI) -> None:
 
     @on(AnleitungError)
     def domain(request: HttpRequest, error: AnleitungError) -> HttpResponse:
-        problem = ProblemOut(code=error.code, message=str(error))
-        if isinstance(error, InvalidBundle):
-            count = len(error.faults)
-            problem.message = (
-                f"The bundle has {count} fault{'s' if count > 1 else ''}; nothing was stored."
-            )
-            problem.at = [
-                PlaceOut(file=f.file, line=f.line, message=f.message) for f in error.faults[:200]
-            ]
-        if isinstance(error, InvalidDocument):
-            count = len(error.faults)
-            problem.message = (
-                f"The document has {count} fault{'s' if count > 1 else ''}; nothing was stored."
-            )
-            problem.at = [
-                PlaceOut(file=".".join(map(str, f.at)), line=0, message=f.message)
-                for f in error.faults[:200]
-            ]
-        if isinstance(error, DraftMoved | DocumentMoved):
-            problem.standing = error.standing
-        return answer(request, problem, STATUS[error.code])
+        response = answer(request, ProblemOut(**problem_of(error)), STATUS[error.code])
+        if isinstance(error, TooMany):
+            response["Retry-After"] = str(error.again)
+        return response
+
+    @on(UnderWay)
+    def under_way(request: HttpRequest, error: UnderWay) -> HttpResponse:
+        return api.create_response(request, job_out(error.job), status=202)
+
+    @on(JobFailed)
+    def failed(request: HttpRequest, error: JobFailed) -> HttpResponse:
+        problem = ProblemOut(**error.problem)  # type: ignore[arg-type]
+        return answer(request, problem, STATUS.get(problem.code, 500))
 
     @on(AuthenticationError)
     def not_signed_in(request: HttpRequest, error: AuthenticationError) -> HttpResponse:

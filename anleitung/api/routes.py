@@ -12,32 +12,41 @@ from anleitung.accounts.roles import ADMINISTRATOR, is_maintainer, require_maint
 from anleitung.api.bench_routes import router as bench_router
 from anleitung.api.catalogue_routes import router as catalogue_router
 from anleitung.api.file_routes import router as file_router
+from anleitung.api.job_routes import router as job_router
 from anleitung.api.pages import home, page_of
-from anleitung.api.problems import FAILURES, ProblemOut, add_handlers
+from anleitung.api.problems import FAILURES, JobOut, ProblemOut, add_handlers
 from anleitung.api.shapes import (
     BroughtInOut,
     HomeOut,
+    LiftedOut,
     MeOut,
     PageOut,
     PublishedOut,
     PublishIn,
     RemovePictureIn,
+    SettleDifferenceIn,
     WithdrawIn,
+    redrafted_out,
 )
 from anleitung.api.watch_routes import router as watch_router
 from anleitung.core.formats.pictures import MAX_BROUGHT, InvalidPicture
-from anleitung.core.formats.read_bundle import MAX_BYTES, Fault, InvalidBundle, read_zip
+from anleitung.core.formats.read_bundle import MAX_BYTES, Fault, InvalidBundle
 from anleitung.core.formats.write_bundle import write_bundle, write_zip
+from anleitung.guides.errors import UnreadableGuide
 from anleitung.guides.load import Stored, find_draft, find_revision, load_bundle
 from anleitung.guides.pictures import pictures_of
-from anleitung.guides.services.bring_in import bring_in
 from anleitung.guides.services.picture import add_picture, remove_picture
 from anleitung.guides.services.prove_today import prove_today, take_today
 from anleitung.guides.services.publish import publish
+from anleitung.guides.services.settle_difference import settle_difference
 from anleitung.guides.services.withdraw import withdraw
+from anleitung.jobs.services.ask import ask, once
+from anleitung.reports.services.lift_notice import lift_notice
 
 router = Router(auth=django_auth)
 FAILED = {FAILURES: ProblemOut}
+# Where the answer may take longer than a moment: then a job is told instead.
+LONG: dict[Any, Any] = {202: JobOut, **FAILED}
 
 
 @router.get("/me", response={200: MeOut, **FAILED})
@@ -56,16 +65,16 @@ def get_home(request: HttpRequest) -> HomeOut:
     return home(now=timezone.now())
 
 
-@router.get("/drafts/{codename}/{slug}", response={200: PageOut, **FAILED})
+@router.get("/drafts/{codename}/{slug}", response={200: PageOut, **LONG})
 def get_draft(request: HttpRequest, codename: str, slug: str) -> PageOut:
     require_maintainer(request.user)
-    return page_of(find_draft(codename, slug), now=timezone.now())
+    return page_of(find_draft(codename, slug), actor=request.user, now=timezone.now())
 
 
-@router.get("/revisions/{short}", response={200: PageOut, **FAILED})
+@router.get("/revisions/{short}", response={200: PageOut, **LONG})
 def get_revision(request: HttpRequest, short: str) -> PageOut:
     require_maintainer(request.user)
-    return page_of(find_revision(short), now=timezone.now())
+    return page_of(find_revision(short), actor=request.user, now=timezone.now())
 
 
 @router.get("/drafts/{codename}/{slug}/bundle.zip", response={200: bytes, **FAILED})
@@ -82,26 +91,27 @@ def revision_bundle(request: HttpRequest, short: str) -> HttpResponse:
     return _zip(revision, name)
 
 
-@router.post("/bundles", response={200: BroughtInOut, **FAILED})
+@router.post("/bundles", response={200: BroughtInOut, **LONG})
 def post_bundle(
     request: HttpRequest, bundle: File[UploadedFile], replaces: Form[str] = ""
 ) -> BroughtInOut:
+    """Read, proved and stored by the worker."""
     require_maintainer(request.user)
     if bundle.size is None or bundle.size > MAX_BYTES:
         limit = MAX_BYTES // 1_000_000
         raise InvalidBundle([Fault("the zip file", 0, f"larger than {limit} MB")])
-    files = read_zip(bundle.read())
-    result = bring_in(actor=request.user, files=files, replaces=replaces, now=timezone.now())
-    guide = result.draft.guide
-    return BroughtInOut(
-        codename=guide.codename,
-        slug=guide.slug,
-        fingerprint=result.draft.fingerprint,
-        replaced=result.replaced,
+    told = ask(
+        actor=request.user,
+        kind="import",
+        key=once(),
+        args={"replaces": replaces[:100]},
+        given=bundle.read(),
+        now=timezone.now(),
     )
+    return BroughtInOut(**told)
 
 
-@router.post("/drafts/{codename}/{slug}/publish", response={200: PublishedOut, **FAILED})
+@router.post("/drafts/{codename}/{slug}/publish", response={200: PublishedOut, **LONG})
 def post_publish(request: HttpRequest, codename: str, slug: str, body: PublishIn) -> PublishedOut:
     revision = publish(
         actor=request.user, codename=codename, slug=slug, seen=body.seen, now=timezone.now()
@@ -109,29 +119,48 @@ def post_publish(request: HttpRequest, codename: str, slug: str, body: PublishIn
     return PublishedOut(version=revision.version, short=revision.short)
 
 
-@router.post("/drafts/{codename}/{slug}/prove-today", response={200: PageOut, **FAILED})
+@router.post("/drafts/{codename}/{slug}/prove-today", response={200: PageOut, **LONG})
 def draft_prove_today(request: HttpRequest, codename: str, slug: str) -> PageOut:
-    draft = find_draft(codename, slug)
-    prove_today(actor=request.user, row=draft)
-    return page_of(draft, now=timezone.now())
+    draft, now = find_draft(codename, slug), timezone.now()
+    prove_today(actor=request.user, row=draft, at=now)
+    return page_of(draft, actor=request.user, now=now)
 
 
-@router.post("/revisions/{short}/prove-today", response={200: PageOut, **FAILED})
+@router.post("/revisions/{short}/prove-today", response={200: PageOut, **LONG})
 def revision_prove_today(request: HttpRequest, short: str) -> PageOut:
-    revision = find_revision(short)
-    prove_today(actor=request.user, row=revision)
-    return page_of(revision, now=timezone.now())
+    revision, now = find_revision(short), timezone.now()
+    prove_today(actor=request.user, row=revision, at=now)
+    return page_of(revision, actor=request.user, now=now)
 
 
-@router.post("/drafts/{codename}/{slug}/take-today", response={200: PageOut, **FAILED})
-def draft_take_today(request: HttpRequest, codename: str, slug: str, body: PublishIn) -> PageOut:
+@router.post("/drafts/{codename}/{slug}/take-today", response={200: BroughtInOut, **FAILED})
+def draft_take_today(
+    request: HttpRequest, codename: str, slug: str, body: PublishIn
+) -> BroughtInOut:
     draft = take_today(
         actor=request.user, codename=codename, slug=slug, seen=body.seen, now=timezone.now()
     )
-    return page_of(draft, now=timezone.now())
+    return redrafted_out(draft)
 
 
-@router.post("/drafts/{codename}/{slug}/pictures", response={200: PageOut, **FAILED})
+@router.post("/drafts/{codename}/{slug}/differences", response={200: BroughtInOut, **FAILED})
+def post_difference(
+    request: HttpRequest, codename: str, slug: str, body: SettleDifferenceIn
+) -> BroughtInOut:
+    draft = settle_difference(
+        actor=request.user,
+        codename=codename,
+        slug=slug,
+        seen=body.seen,
+        address=(body.kind, body.codename, body.name),
+        choice=body.choice,
+        new_name=body.new_name,
+        now=timezone.now(),
+    )
+    return redrafted_out(draft)
+
+
+@router.post("/drafts/{codename}/{slug}/pictures", response={200: BroughtInOut, **FAILED})
 def post_picture(
     request: HttpRequest,
     codename: str,
@@ -140,7 +169,7 @@ def post_picture(
     step: Form[str],
     alt: Form[str],
     seen: Form[str],
-) -> PageOut:
+) -> BroughtInOut:
     require_maintainer(request.user)
     if picture.size is None or picture.size > MAX_BROUGHT:
         raise InvalidPicture(f"larger than {MAX_BROUGHT // 1_000_000} MB; choose a smaller one")
@@ -154,13 +183,13 @@ def post_picture(
         content=picture.read(),
         now=timezone.now(),
     )
-    return page_of(draft, now=timezone.now())
+    return redrafted_out(draft)
 
 
-@router.post("/drafts/{codename}/{slug}/pictures/remove", response={200: PageOut, **FAILED})
+@router.post("/drafts/{codename}/{slug}/pictures/remove", response={200: BroughtInOut, **FAILED})
 def post_remove_picture(
     request: HttpRequest, codename: str, slug: str, body: RemovePictureIn
-) -> PageOut:
+) -> BroughtInOut:
     draft = remove_picture(
         actor=request.user,
         codename=codename,
@@ -170,7 +199,7 @@ def post_remove_picture(
         sha256=body.sha256,
         now=timezone.now(),
     )
-    return page_of(draft, now=timezone.now())
+    return redrafted_out(draft)
 
 
 @router.post("/revisions/{short}/withdraw", response={200: PublishedOut, **FAILED})
@@ -179,11 +208,20 @@ def post_withdraw(request: HttpRequest, short: str, body: WithdrawIn) -> Publish
     return PublishedOut(version=withdrawal.revision.version, short=withdrawal.revision.short)
 
 
+@router.post("/revisions/{short}/lift-notice", response={200: LiftedOut, **FAILED})
+def post_lift_notice(request: HttpRequest, short: str, body: WithdrawIn) -> LiftedOut:
+    lifted = lift_notice(actor=request.user, short=short, reason=body.reason, now=timezone.now())
+    return LiftedOut(reason=lifted.reason, at=lifted.at, by=lifted.by.get_username())
+
+
 def _zip(row: Stored, name: str) -> HttpResponse:
-    bundle = load_bundle(row)
-    response = HttpResponse(
-        write_zip(write_bundle(bundle, pictures_of(bundle))), content_type="application/zip"
-    )
+    """What cannot be read any more is handed out as it is stored, so that nothing is lost."""
+    try:
+        bundle = load_bundle(row)
+        files = write_bundle(bundle, pictures_of(bundle))
+    except UnreadableGuide:
+        files = {each: str(text).encode(errors="replace") for each, text in row.files.items()}
+    response = HttpResponse(write_zip(files), content_type="application/zip")
     response["Content-Disposition"] = f'attachment; filename="{name}.zip"'
     return response
 
@@ -198,6 +236,7 @@ def make_api() -> NinjaAPI:
     api.add_router("", file_router)
     api.add_router("", watch_router)
     api.add_router("", bench_router)
+    api.add_router("", job_router)
     return api
 
 

@@ -1,6 +1,7 @@
 """What the API answers with. Sheets, findings and evidence are core's own models."""
 
 from datetime import datetime
+from typing import Literal
 
 from ninja import Schema
 
@@ -8,6 +9,7 @@ from anleitung.core.evidence.report import EvidenceOut
 from anleitung.core.sheet.model import SheetOut
 from anleitung.guides.chain import Neighbour
 from anleitung.guides.models import Draft, Revision
+from anleitung.guides.work import redrafted
 
 
 class MeOut(Schema):
@@ -32,6 +34,7 @@ class GuideLineOut(Schema):
     flags: int
     admission: str
     is_stale: bool
+    fault: str = ""
 
 
 class CodenameOut(Schema):
@@ -74,13 +77,30 @@ class ChainLineOut(Schema):
     words: str
 
 
+class FieldDifferenceOut(Schema):
+    """ours: as the catalogue has it; theirs: as the guide carries it; "" where it is left out."""
+
+    field: str
+    ours: str
+    theirs: str
+
+
 class ChangedOut(Schema):
-    """A document of the guide that the catalogue holds otherwise by now. fields: what differs."""
+    """A document of the guide that the catalogue holds otherwise. fields: what differs."""
 
     kind: str
+    codename: str
     name: str
-    fields: list[str]
+    fields: list[FieldDifferenceOut]
     path: str
+
+
+class LiftedOut(Schema):
+    """A notice of dead phones that was taken down."""
+
+    reason: str
+    at: datetime
+    by: str
 
 
 class TodayOut(Schema):
@@ -134,14 +154,42 @@ class PageOut(Schema):
     sources: list[str]
     open_stops: int
     contests: list[ContestOut]
+    chain_missing: int = 0
+    lifted: list[LiftedOut] = []
     helped: dict[str, int] = {}
 
 
+class DifferenceOut(Schema):
+    """A document of an imported bundle that the catalogue holds otherwise."""
+
+    kind: str
+    codename: str
+    name: str
+    fields: list[FieldDifferenceOut]
+
+
 class BroughtInOut(Schema):
+    """A draft as it stands now. differs: for an import."""
+
     codename: str
     slug: str
     fingerprint: str
     replaced: bool
+    differs: list[DifferenceOut] = []
+
+
+class SettleDifferenceIn(Schema):
+    """choice: ours (the catalogue's, for this draft), theirs (the draft's, as the next version of
+
+    the catalogue) or both (the draft's under the id new_name).
+    """
+
+    seen: str
+    kind: str
+    codename: str = ""
+    name: str
+    choice: Literal["ours", "theirs", "both"]
+    new_name: str = ""
 
 
 class PublishIn(Schema):
@@ -161,6 +209,10 @@ class PublishedOut(Schema):
 
 class WithdrawIn(Schema):
     reason: str
+
+
+def redrafted_out(draft: Draft) -> BroughtInOut:
+    return BroughtInOut(**redrafted(draft))
 
 
 def version_line(revision: Revision) -> VersionLineOut:

@@ -6,7 +6,8 @@ from ninja import Router
 from ninja.security import django_auth
 
 from anleitung.accounts.roles import require_maintainer
-from anleitung.api.problems import FAILURES, ProblemOut
+from anleitung.api.bounds import RowId
+from anleitung.api.problems import FAILURES, ProblemOut, job_out
 from anleitung.api.watch_shapes import (
     ChangeOut,
     CheckOut,
@@ -20,6 +21,8 @@ from anleitung.api.watch_shapes import (
 )
 from anleitung.catalogue.load import load_device
 from anleitung.core.files.watched import TONES
+from anleitung.jobs.models import UNFINISHED as UNFINISHED_JOBS
+from anleitung.jobs.models import Job
 from anleitung.mirrors.models import UNFINISHED, Change, Check, Look, Schedule
 from anleitung.mirrors.services.set_schedule import set_schedule
 from anleitung.mirrors.services.settle import settle
@@ -53,12 +56,12 @@ def post_check(request: HttpRequest, body: RoundIn) -> CheckOut:
 
 
 @router.post("/watch/checks/{check_id}/cancel", response={200: CheckOut, **FAILED})
-def post_cancel(request: HttpRequest, check_id: int) -> CheckOut:
+def post_cancel(request: HttpRequest, check_id: RowId) -> CheckOut:
     return _check(cancel_check(actor=request.user, check_id=check_id, now=timezone.now()))
 
 
 @router.post("/watch/changes/{change_id}/settle", response={200: ChangeOut, **FAILED})
-def post_settle(request: HttpRequest, change_id: int, body: SettleIn) -> ChangeOut:
+def post_settle(request: HttpRequest, change_id: RowId, body: SettleIn) -> ChangeOut:
     change = settle(
         actor=request.user, change_id=change_id, because=body.because, now=timezone.now()
     )
@@ -76,11 +79,13 @@ def post_schedule(request: HttpRequest, body: ScheduleIn) -> ScheduleIn:
 @router.get("/work", response={200: WorkOut, **FAILED})
 def get_work(request: HttpRequest) -> WorkOut:
     require_maintainer(request.user)
+    own = Job.objects.filter(asked_by=request.user.pk, state__in=UNFINISHED_JOBS).first()
+    job = job_out(own) if own else None
     check = newest_check()
     if check is None or check.state not in UNFINISHED:
-        return WorkOut(says="")
+        return WorkOut(says="", job=job)
     line = _check(check)
-    return WorkOut(says=f"looking at sources, {line.done} of {line.total}")
+    return WorkOut(says=f"looking at sources, {line.done} of {line.total}", job=job)
 
 
 def _watch(codename: str) -> WatchOut:

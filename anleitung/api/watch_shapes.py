@@ -6,6 +6,7 @@ from ninja import Schema
 from pydantic import Field
 
 from anleitung.api.file_shapes import Text
+from anleitung.api.problems import JobOut
 
 
 class CheckOut(Schema):
@@ -68,9 +69,10 @@ class WatchOut(Schema):
 
 
 class WorkOut(Schema):
-    """What is done in the background just now; says: "" for nothing."""
+    """What is done in the background just now; says: "" for nothing. job: the person's own."""
 
     says: str
+    job: JobOut | None = None
 
 
 class RoundIn(Schema):

@@ -5,7 +5,9 @@ from typing import Any
 from django.apps import AppConfig
 from django.db.models.signals import post_migrate
 
-GUARDED = {"catalogue_version": (("id",), ("entry_id", "number"))}
+from anleitung.unchanging import Guard
+
+GUARDED = {"catalogue_version": Guard((("id",), ("entry_id", "number")))}
 
 
 class CatalogueConfig(AppConfig):

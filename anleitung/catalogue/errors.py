@@ -7,6 +7,12 @@ class NoSuchDocument(AnleitungError):
     code = "no-such-document"
 
 
+class UnreadableDocument(AnleitungError):
+    """What is stored is not what its fingerprint says, or cannot be read by today's rules."""
+
+    code = "unreadable-document"
+
+
 class DocumentMoved(AnleitungError):
     """Another version stands where the actor looked; standing: its fingerprint."""
 

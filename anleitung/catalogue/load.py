@@ -1,13 +1,15 @@
 """Reading the catalogue. Documents are kept by fingerprint, since they never change under it."""
 
 import json
+import logging
 from collections.abc import Iterable
 from typing import Any, TypeVar
 
-from pydantic import BaseModel
+from pydantic import BaseModel, ValidationError
 
-from anleitung.catalogue.errors import NoSuchDocument
+from anleitung.catalogue.errors import NoSuchDocument, UnreadableDocument
 from anleitung.catalogue.models import Entry, Version
+from anleitung.core.documents.base import fingerprint_of
 from anleitung.core.documents.build import Build
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.program import Program
@@ -15,11 +17,12 @@ from anleitung.core.documents.scheme import NamingScheme
 from anleitung.core.documents.system import SystemState
 from anleitung.core.documents.tool import Tool
 from anleitung.core.formats.schema import DOCUMENTS
-from anleitung.core.schemes.decode import Reader
+from anleitung.core.schemes.decode import AmbiguousScheme, Reader
 from anleitung.core.schemes.place import place_builds
 from anleitung.core.updates.moves import Graph
 from anleitung.kept import Kept
 
+_log = logging.getLogger(__name__)
 _DOCUMENTS: Kept[tuple[str, str], BaseModel] = Kept(most=4_000)
 _READERS: Kept[str, Reader] = Kept(most=40)
 _GRAPHS: Kept[tuple[str, ...], Graph] = Kept(most=40)
@@ -39,11 +42,50 @@ def find_entry(kind: str, codename: str, name: str) -> Entry:
 
 
 def document_of(version: Version, kind: str) -> Any:
-    """The checked document of a version."""
-    return _DOCUMENTS.get_or(
-        (kind, version.fingerprint),
-        lambda: DOCUMENTS[kind].model_validate(json.loads(version.body)),
-    )
+    """The checked document of a version, held against its fingerprint when it is first read.
+
+    Raises UnreadableDocument.
+    """
+    return _DOCUMENTS.get_or((kind, version.fingerprint), lambda: _read(version, kind))
+
+
+def _read(version: Version, kind: str) -> BaseModel:
+    try:
+        body = json.loads(version.body)
+        if fingerprint_of(kind, body) != version.fingerprint:
+            raise UnreadableDocument(
+                f"{version} is not what its fingerprint says: it was changed in storage. Set it "
+                "back to an earlier version, or restore it from a copy of the site."
+            )
+        return DOCUMENTS[kind].model_validate(body)
+    except (ValidationError, ValueError, RecursionError) as error:
+        faults = error.errors() if isinstance(error, ValidationError) else []
+        why = faults[0]["msg"] if faults else type(error).__name__
+        raise UnreadableDocument(f"{version} cannot be read by today's rules: {why}.") from error
+
+
+def readable(rows: Iterable[Version | None], kind: str) -> list[Any]:
+    """The documents that can be read; one that cannot takes nothing from the others."""
+    found = []
+    for row in rows:
+        try:
+            if row is not None:
+                found.append(document_of(row, kind))
+        except UnreadableDocument as error:
+            _log.error("%s", error)
+    return found
+
+
+def unreadable_entries() -> list[tuple[Entry, str]]:
+    """What the catalogue holds and cannot be read, with the reason."""
+    found = []
+    rows = Entry.objects.filter(current__isnull=False, retired_at__isnull=True)
+    for entry in rows.select_related("current").order_by("kind", "codename", "name"):
+        try:
+            document_of(entry.current, entry.kind)  # type: ignore[arg-type]
+        except UnreadableDocument as error:
+            found.append((entry, str(error)))
+    return found
 
 
 def entries(kind: str, codename: str = "", *, retired: bool = False) -> list[Entry]:
@@ -57,7 +99,7 @@ def entries(kind: str, codename: str = "", *, retired: bool = False) -> list[Ent
 
 
 def _all(kind: str, of: type[_Document], codename: str = "") -> list[_Document]:
-    return [document_of(e.current, kind) for e in entries(kind, codename) if e.current]
+    return readable((e.current for e in entries(kind, codename)), kind)
 
 
 def load_devices() -> list[Device]:
@@ -96,7 +138,11 @@ def load_reader(device: Device) -> Reader | None:
     )
     if entry is None or entry.current is None:
         return None
-    return reader_of(entry.current)
+    try:
+        return reader_of(entry.current)
+    except (UnreadableDocument, AmbiguousScheme) as error:
+        _log.error("%s", error)
+        return None
 
 
 def reader_of(version: Version) -> Reader:
@@ -104,7 +150,14 @@ def reader_of(version: Version) -> Reader:
 
 
 def load_readers() -> list[Reader]:
-    return [reader_of(e.current) for e in entries("scheme") if e.current]
+    found = []
+    for entry in entries("scheme"):
+        try:
+            if entry.current is not None:
+                found.append(reader_of(entry.current))
+        except (UnreadableDocument, AmbiguousScheme) as error:
+            _log.error("%s", error)
+    return found
 
 
 def load_graph(device: Device) -> Graph:
@@ -115,15 +168,14 @@ def load_graph(device: Device) -> Graph:
     key = (device.codename, scheme, *(row.fingerprint for row in rows))
 
     def made() -> Graph:
-        return Graph(place_builds([document_of(r, "build") for r in rows], reader, always=True))
+        return Graph(place_builds(readable(rows, "build"), reader, always=True))
 
     return _GRAPHS.get_or(key, made)
 
 
 def stored_builds(codename: str) -> dict[str, Build]:
     """By build string, as they were entered: not placed, in order or line, by the scheme."""
-    rows = [e.current for e in entries("build", codename) if e.current]
-    documents: list[Build] = [document_of(row, "build") for row in rows]
+    documents: list[Build] = readable((e.current for e in entries("build", codename)), "build")
     return {b.build: b for b in documents}
 
 

@@ -20,7 +20,8 @@ def demo_children(mirror_port: int) -> Iterator[None]:
     }
     commands = (
         (sys.executable, "-m", "anleitung.standins.mirror", "--port", str(mirror_port)),
-        (sys.executable, "manage.py", "run_worker"),
+        (sys.executable, "manage.py", "run_worker", "--queue", "default"),
+        (sys.executable, "manage.py", "run_worker", "--queue", "jobs"),
     )
     owner = os.getpid()
     children = [subprocess.Popen(each, env=env) for each in commands]

@@ -3,12 +3,28 @@
 from typing import Any
 
 from django.apps import AppConfig
-from django.db.models.signals import post_migrate
+from django.db.models.signals import post_migrate, post_save
+
+from anleitung.unchanging import Guard
 
 GUARDED = {
-    "guides_revision": (("id",), ("fingerprint",), ("short",), ("guide_id", "number")),
-    "guides_withdrawal": (("id",), ("revision_id",)),
-    "guides_storedpicture": (("id",), ("sha256",)),
+    "guides_revision": Guard((("id",), ("fingerprint",), ("short",), ("guide_id", "number"))),
+    "guides_withdrawal": Guard((("id",), ("revision_id",))),
+    "guides_storedpicture": Guard((("id",), ("sha256",))),
+    # A proof that does not count is taken away and made anew; none is ever edited.
+    "guides_proof": Guard((("id",), ("fingerprint", "model")), may_go=True),
+    # The second signature is added, once.
+    "guides_contest": Guard(
+        (("id",), ("fingerprint", "finding", "subject", "step")),
+        once="second_id",
+        with_it=("second_at",),
+    ),
+    # A maintainer may take a list out; what it says stays as it was signed.
+    "guides_signedlist": Guard((("id",),), may_go=True),
+    # A renewed key has the fingerprint of the old one.
+    "guides_signerkey": Guard(
+        (("id",), ("fingerprint",)), always=("certificate", "says", "added_at", "added_by_id")
+    ),
 }
 
 
@@ -19,9 +35,22 @@ class GuidesConfig(AppConfig):
     def ready(self) -> None:
         # Rebuilding a table drops its triggers, so they are put back after every migration.
         post_migrate.connect(put_back_triggers, sender=self)
+        for kind in ("Draft", "Revision"):
+            post_save.connect(_index, sender=self.get_model(kind))
+        from anleitung.guides import work
+
+        work.register_all()
 
 
 def put_back_triggers(using: str = "default", **_: Any) -> None:
+    from anleitung.guides.known_files import index_missing
     from anleitung.unchanging import install_triggers
 
     install_triggers(GUARDED, using)
+    index_missing()
+
+
+def _index(instance: Any, **_: Any) -> None:
+    from anleitung.guides.known_files import index_files
+
+    index_files(instance)

@@ -1,12 +1,16 @@
 """The published guides that lead to a bundle, and those that it opens the way to."""
 
-from dataclasses import dataclass
-from functools import lru_cache
+from dataclasses import asdict, dataclass
+from typing import Any
 
 from anleitung.core.guide.bundle import Bundle
+from anleitung.core.phone.world import MODEL_VERSION
 from anleitung.core.proof.chain import Link, find_link
-from anleitung.guides.load import Stored, load_bundle, newest_revisions
+from anleitung.guides.load import Stored, load_bundle, newest_revisions, readable
 from anleitung.guides.models import Revision
+from anleitung.jobs.outcomes import find_outcome, outcome_of
+
+MOST_NEW = 4
 
 
 @dataclass(frozen=True, slots=True)
@@ -15,36 +19,51 @@ class Neighbour:
     link: Link
 
 
-def neighbours(row: Stored) -> tuple[list[Neighbour], list[Neighbour]]:
-    """(before, after): only the newest revision of each other guide, none withdrawn."""
+@dataclass(frozen=True, slots=True)
+class Neighbours:
+    """Only the newest revision of each other guide, none withdrawn.
+
+    missing: how many other guides were not looked at yet, since that takes long.
+    """
+
+    before: tuple[Neighbour, ...]
+    after: tuple[Neighbour, ...]
+    missing: int
+
+
+def neighbours(row: Stored, *, most_new: int = MOST_NEW) -> Neighbours:
+    """most_new: how many links may be worked out here and now; the worker does the others."""
     mine = load_bundle(row)
-    before, after = [], []
-    for revision in newest_revisions(row.guide.codename):
-        if revision.guide_id == row.guide_id:
+    before, after, missing = [], [], 0
+    others = [r for r in newest_revisions(row.guide.codename) if r.guide_id != row.guide_id]
+    for revision, other in readable(others):
+        assert isinstance(revision, Revision)
+        new = sum(
+            find_outcome("link", _key(*pair)) is None for pair in ((other, mine), (mine, other))
+        )
+        if new > most_new:
+            missing += 1
             continue
-        other = load_bundle(revision)
-        leads_here = _link(_Keyed(other), _Keyed(mine))
-        leads_on = _link(_Keyed(mine), _Keyed(other))
+        most_new -= new
+        leads_here = _link(other, mine)
+        leads_on = _link(mine, other)
         if leads_here is not None:
             before.append(Neighbour(revision, leads_here))
         if leads_on is not None:
             after.append(Neighbour(revision, leads_on))
-    return before, after
+    return Neighbours(tuple(before), tuple(after), missing)
 
 
-class _Keyed:
-    """A bundle as a cache key: by its fingerprint."""
-
-    def __init__(self, bundle: Bundle) -> None:
-        self.bundle = bundle
-
-    def __hash__(self) -> int:
-        return hash(self.bundle.fingerprint)
-
-    def __eq__(self, other: object) -> bool:
-        return isinstance(other, _Keyed) and other.bundle.fingerprint == self.bundle.fingerprint
+def _link(first: Bundle, second: Bundle) -> Link | None:
+    key = _key(first, second)
+    told = outcome_of("link", key, lambda: _told(find_link(first, second)))
+    return Link(**told) if told else None
 
 
-@lru_cache(maxsize=256)
-def _link(first: _Keyed, second: _Keyed) -> Link | None:
-    return find_link(first.bundle, second.bundle)
+def _key(first: Bundle, second: Bundle) -> str:
+    return f"{first.fingerprint} {second.fingerprint} {MODEL_VERSION}"
+
+
+def _told(link: Link | None) -> dict[str, Any]:
+    """Kept as plain values; nothing for two guides that do not follow each other."""
+    return asdict(link) if link else {}

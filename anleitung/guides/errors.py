@@ -8,6 +8,18 @@ class NoSuchGuide(AnleitungError):
     code = "no-such-guide"
 
 
+class UnreadableGuide(AnleitungError):
+    """What is stored is not what its fingerprint says, or does not read by today's rules."""
+
+    code = "unreadable-guide"
+
+
+class NotProved(AnleitungError):
+    """No proof by this model is kept; it is worked out by the worker."""
+
+    code = "not-proved"
+
+
 class DraftMoved(AnleitungError):
     """Another draft stands where the actor looked; seen: the fingerprint that stands there now."""
 

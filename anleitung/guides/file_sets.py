@@ -1,8 +1,7 @@
-"""File sets of stored guides: all of them for cross-checks, and the bytes that are known."""
+"""File sets of stored guides, all of them for cross-checks."""
 
 from anleitung.core.files.cross import Matter, Set, cross_check
-from anleitung.core.files.match import KnownBytes
-from anleitung.guides.load import Stored, load_bundle
+from anleitung.guides.load import Stored, readable
 from anleitung.guides.models import Draft, Revision
 
 
@@ -17,7 +16,7 @@ def newest_sets() -> list[tuple[Stored, Set]]:
     for revision in revisions.order_by("number"):
         newest[revision.guide_id] = revision
     rows = [*newest.values(), *Draft.objects.select_related("guide")]
-    return [(row, Set(f"{row.title} {state_of(row)}", load_bundle(row))) for row in rows]
+    return [(row, Set(f"{row.title} {state_of(row)}", each)) for row, each in readable(rows)]
 
 
 def matters_of(codename: str) -> tuple[Matter, ...]:
@@ -25,19 +24,3 @@ def matters_of(codename: str) -> tuple[Matter, ...]:
     sets = newest_sets()
     own = {each.title for row, each in sets if row.guide.codename == codename}
     return tuple(m for m in cross_check([s for _, s in sets]) if own & set(m.sets))
-
-
-def known_bytes(besides: Stored) -> KnownBytes:
-    """Digests of all other states of all guides: what an unknown file may be."""
-    found: dict[str, str] = {}
-    rows: list[Stored] = [
-        *Revision.objects.select_related("guide").order_by("published_at"),
-        *Draft.objects.select_related("guide"),
-    ]
-    for row in rows:
-        if row.fingerprint == besides.fingerprint:
-            continue
-        for package in load_bundle(row).packages:
-            if package.sha256:
-                found[package.sha256] = f"{package.name} of {row.title} {state_of(row)}"
-    return KnownBytes(found)

@@ -1,19 +1,26 @@
 """Reading stored guides: bundles, their proofs and their sheets. Writes nothing but proofs."""
 
+import logging
+from collections.abc import Iterable, Iterator
 from typing import Any
 
-from anleitung.core.formats.read_bundle import read_bundle
+from django.db import transaction
+from pydantic import ValidationError
+
+from anleitung.core.formats.read_bundle import InvalidBundle, read_bundle
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.phone.world import MODEL_VERSION
 from anleitung.core.proof.model import ProofOut
 from anleitung.core.proof.prove import prove
 from anleitung.core.sheet.build import build_sheet
 from anleitung.core.sheet.model import SheetOut
-from anleitung.guides.errors import NoSuchGuide
+from anleitung.guides.errors import NoSuchGuide, NotProved, UnreadableGuide
 from anleitung.guides.models import Draft, Guide, Proof, Revision
 from anleitung.guides.pictures import Held
+from anleitung.guides.seals import is_sealed, seal_of
 from anleitung.kept import Kept
 
+_log = logging.getLogger(__name__)
 Stored = Draft | Revision
 
 
@@ -35,30 +42,96 @@ _SHEETS: Kept[str, SheetOut] = Kept()
 
 
 def load_bundle(row: Stored) -> Bundle:
-    return _BUNDLES.get_or(
-        row.fingerprint,
-        lambda: read_bundle({name: text.encode() for name, text in row.files.items()}, Held()),
-    )
+    """Held against its fingerprint when it is first read. Raises UnreadableGuide."""
+    return _BUNDLES.get_or(row.fingerprint, lambda: _read(row))
+
+
+def _read(row: Stored) -> Bundle:
+    state = row.version if isinstance(row, Revision) else "the draft"
+    try:
+        bundle = read_bundle({name: text.encode() for name, text in row.files.items()}, Held())
+    except InvalidBundle as error:
+        raise UnreadableGuide(
+            f"{row.title}, {state}, does not read by today's rules: {error.faults[0]}. Bring it in "
+            "again with this mended, or delete the draft."
+        ) from error
+    except (AttributeError, TypeError, UnicodeEncodeError) as error:
+        raise UnreadableGuide(f"{row.title}, {state}, is damaged in storage: {error}.") from error
+    if bundle.fingerprint != row.fingerprint:
+        raise UnreadableGuide(
+            f"{row.title}, {state}, is not what its fingerprint says: it was changed in storage. "
+            "Restore it from a copy of the site."
+        )
+    return bundle
+
+
+def readable(rows: Iterable[Stored]) -> Iterator[tuple[Stored, Bundle]]:
+    """Those that can be read, with their bundles; one that cannot takes nothing from the others."""
+    for row in rows:
+        try:
+            yield row, load_bundle(row)
+        except UnreadableGuide as error:
+            _log.error("%s", error)
+
+
+def kept_proof(bundle: Bundle) -> ProofOut | None:
+    """The kept proof of these documents by this model. One that was edited is none."""
+    kept = Proof.objects.filter(fingerprint=bundle.fingerprint, model=MODEL_VERSION).first()
+    return _opened(kept) if kept else None
+
+
+def earlier_proof(bundle: Bundle) -> ProofOut | None:
+    """The newest kept proof by any model: what readers see until this model has had its turn."""
+    rows = Proof.objects.filter(fingerprint=bundle.fingerprint).order_by("-pk")
+    return next((proof for row in rows if (proof := _opened(row)) is not None), None)
+
+
+def _opened(row: Proof) -> ProofOut | None:
+    if not is_sealed(row):
+        _log.error("the proof of %s was changed in storage and counts for nothing", row)
+        return None
+    try:
+        return ProofOut.model_validate(row.body)
+    except ValidationError:  # of another form than today's
+        return None
 
 
 def load_proof(bundle: Bundle) -> ProofOut:
-    """The kept proof of these documents by this model, or a fresh one that is then kept."""
-    kept = Proof.objects.filter(fingerprint=bundle.fingerprint, model=MODEL_VERSION).first()
-    if kept is not None:
-        return ProofOut.model_validate(kept.body)
+    """The kept proof, or a fresh one that is then kept. Takes time: not for looking at a page."""
+    found = kept_proof(bundle)
+    if found is not None:
+        return found
     proof = prove(bundle)
-    if proof.finished:
-        Proof.objects.get_or_create(
-            fingerprint=bundle.fingerprint,
-            model=MODEL_VERSION,
-            defaults={"body": proof.model_dump(mode="json")},
-        )
+    store_proof(bundle.fingerprint, proof)
     return proof
 
 
-def load_sheet(row: Stored) -> SheetOut:
+def store_proof(fingerprint: str, proof: ProofOut) -> None:
+    """One that stood there and did not count is replaced."""
+    body = proof.model_dump(mode="json")
+    with transaction.atomic():
+        standing = Proof.objects.filter(fingerprint=fingerprint, model=MODEL_VERSION)
+        if not any(map(is_sealed, standing)):
+            standing.delete()
+            Proof.objects.create(
+                fingerprint=fingerprint,
+                model=MODEL_VERSION,
+                body=body,
+                seal=seal_of(fingerprint, MODEL_VERSION, body),
+            )
+
+
+def require_proof(bundle: Bundle) -> ProofOut:
+    """For looking at a page. Raises NotProved."""
+    found = kept_proof(bundle)
+    if found is None:
+        raise NotProved("This is not proved by today's model yet.")
+    return found
+
+
+def load_sheet(row: Stored, proof: ProofOut) -> SheetOut:
     bundle = load_bundle(row)
-    return _SHEETS.get_or(bundle.fingerprint, lambda: build_sheet(bundle, load_proof(bundle)))
+    return _SHEETS.get_or(f"{bundle.fingerprint} {proof.model}", lambda: build_sheet(bundle, proof))
 
 
 def find_guide(codename: str, slug: str) -> Guide:

@@ -18,11 +18,15 @@ class Guide(models.Model):
 
 
 class Proof(models.Model):
-    """A proof, kept by what was proved and by which model: the same is not proved again."""
+    """A proof, kept by what was proved and by which model: the same is not proved again.
+
+    seal: held against the rest whenever it is read (guides/seals.py).
+    """
 
     fingerprint = models.CharField(max_length=71)
     model = models.CharField(max_length=20)
     body = models.JSONField()
+    seal = models.CharField(max_length=64, default="")
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["fingerprint", "model"], name="proof_once")]
@@ -78,6 +82,28 @@ class Withdrawal(models.Model):
 
     def __str__(self) -> str:
         return f"{self.revision} withdrawn"
+
+
+class KnownFile(models.Model):
+    """A file of a draft or a revision, by its digest: what an unknown file may be.
+
+    One of draft and revision is given. Written whenever either is stored (guides/known_files.py).
+    """
+
+    draft = models.ForeignKey(
+        Draft, null=True, on_delete=models.CASCADE, related_name="known_files"
+    )
+    revision = models.ForeignKey(
+        Revision, null=True, on_delete=models.PROTECT, related_name="known_files"
+    )
+    sha256 = models.CharField(max_length=64)
+    name = models.CharField(max_length=150)
+
+    class Meta:
+        indexes = [models.Index(fields=["sha256"], name="known_by_digest")]
+
+    def __str__(self) -> str:
+        return self.name
 
 
 class StoredPicture(models.Model):

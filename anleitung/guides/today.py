@@ -11,11 +11,10 @@ from typing import Any
 from anleitung.catalogue.load import current_fingerprints, document_of, find_entry
 from anleitung.catalogue.services.enter import Address, catalogue_documents
 from anleitung.core.documents.base import body_of, fingerprint_of
+from anleitung.core.errors import AnleitungError
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.phone.world import MODEL_VERSION
 from anleitung.core.proof.model import ProofOut
-from anleitung.guides.load import Stored, load_bundle
-from anleitung.guides.models import Proof
+from anleitung.guides.load import Stored, kept_proof, load_bundle
 from anleitung.kept import Kept
 
 Fingerprints = Mapping[Address, str]
@@ -47,17 +46,23 @@ _FINGERPRINTS: Kept[str, dict[Address, str]] = Kept(most=200)
 
 
 def held_against_today(row: Stored, known: Fingerprints | None = None) -> Today:
-    """known: the fingerprints in use, where they were loaded already."""
+    """known: the fingerprints in use, where they were loaded already.
+
+    Whatever the documents of today are, this gives an answer: what cannot be made of them is told
+    as the fault. Raises UnreadableGuide for the guide itself.
+    """
     bundle = load_bundle(row)
     changed = _changed(bundle, current_fingerprints() if known is None else known)
     if not changed:
         return Today(())
-    now = with_documents(bundle, changed)
-    faults = now.mismatches()
+    try:
+        now = with_documents(bundle, changed)
+        faults = now.mismatches()
+    except (AnleitungError, ValueError, LookupError) as error:
+        return Today(changed, fault=f"they make no guide that could be run: {error}")
     if faults:
         return Today(changed, fault="; ".join(f"{m.file}: {m.message}" for m in faults[:3]))
-    kept = Proof.objects.filter(fingerprint=now.fingerprint, model=MODEL_VERSION).first()
-    return Today(changed, ProofOut.model_validate(kept.body) if kept else None)
+    return Today(changed, kept_proof(now))
 
 
 def with_documents(bundle: Bundle, changed: tuple[Address, ...]) -> Bundle:
@@ -89,12 +94,3 @@ def _changed(bundle: Bundle, known: Fingerprints) -> tuple[Address, ...]:
         },
     )
     return tuple(a for a, fingerprint in mine.items() if known.get(a, fingerprint) != fingerprint)
-
-
-def changed_fields(bundle: Bundle, address: Address) -> list[str]:
-    """The fields in which a document of the bundle and the one in use differ."""
-    document = next(d for a, d in catalogue_documents(bundle) if a == address)
-    entry = find_entry(*address)
-    assert entry.current is not None
-    old, new = body_of(document), body_of(document_of(entry.current, address[0]))
-    return [name for name in sorted(old.keys() | new.keys()) if old.get(name) != new.get(name)]

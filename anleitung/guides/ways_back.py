@@ -2,6 +2,7 @@
 
 from anleitung.core.proof.compile import Compiled
 from anleitung.core.proof.way_back import WayBack, prove_way_back, ways_named_in
+from anleitung.guides.errors import UnreadableGuide
 from anleitung.guides.load import load_bundle
 from anleitung.guides.models import Revision
 
@@ -18,7 +19,12 @@ def ways_back_of(compiled: Compiled) -> list[tuple[WayBack, str]]:
         if revision is None:
             found.append((WayBack(step, guide, 0, 0, "no such guide is published"), guide))
             continue
-        found.append((prove_way_back(compiled, step, load_bundle(revision)), revision.title))
+        try:
+            rescue = load_bundle(revision)
+        except UnreadableGuide:
+            found.append((WayBack(step, guide, 0, 0, "it cannot be read any more"), guide))
+            continue
+        found.append((prove_way_back(compiled, step, rescue), revision.title))
     return found
 
 

@@ -1,8 +1,31 @@
 """Reports of readers, and what they show."""
 
+from typing import Any
+
 from django.apps import AppConfig
+from django.db.models.signals import post_migrate
+
+from anleitung.unchanging import Guard
+
+GUARDED = {
+    "reports_report": Guard((("id",), ("key",))),
+    "reports_lifted": Guard((("id",),)),
+}
 
 
 class ReportsConfig(AppConfig):
     name = "anleitung.reports"
     label = "reports"
+
+    def ready(self) -> None:
+        post_migrate.connect(put_back_triggers, sender=self)
+        from anleitung.jobs.work import register
+        from anleitung.reports.evidence import WORK
+
+        register(WORK)
+
+
+def put_back_triggers(using: str = "default", **_: Any) -> None:
+    from anleitung.unchanging import install_triggers
+
+    install_triggers(GUARDED, using)

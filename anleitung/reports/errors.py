@@ -17,5 +17,9 @@ class TooManyReports(AnleitungError):
     code = "too-many-reports"
 
 
+class NoticeRefused(AnleitungError):
+    code = "notice-refused"
+
+
 class KeyUsed(AnleitungError):
     code = "key-used"

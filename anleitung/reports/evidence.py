@@ -1,19 +1,43 @@
-"""The evidence of a revision, read from its reports."""
+"""The evidence of a revision: worked out once per change by the worker, and only read here."""
 
+from dataclasses import dataclass
 from datetime import datetime
+from typing import Any
 
-from anleitung.core.evidence.report import CountedReport, Ending, EvidenceOut, evidence_of
+from anleitung.core.evidence.report import (
+    DEAD_NOTICE,
+    CountedReport,
+    Ending,
+    EvidenceOut,
+    dead_notice,
+    evidence_of,
+)
+from anleitung.core.evidence.values import group_values
 from anleitung.guides.load import load_bundle
 from anleitung.guides.models import Revision
-from anleitung.kept import Kept
+from anleitung.jobs.models import Job
+from anleitung.jobs.outcomes import find_outcome
+from anleitung.jobs.services.ask import begin_for_site
+from anleitung.jobs.work import Kind, Tick
 from anleitung.reports.factors import factors_of
-from anleitung.reports.models import Report
+from anleitung.reports.models import Lifted, Report
+
+KIND = "evidence"
+_NOTHING = EvidenceOut(runs=0, failed=0, trouble=0, dead=0, builds=(), flags=(), dead_notice="")
+
+
+@dataclass(frozen=True, slots=True)
+class Evidence:
+    """counted: what was worked out last; waiting: reports that came in since and wait for it."""
+
+    counted: EvidenceOut
+    waiting: int
 
 
 def counted_reports(revision: Revision) -> list[CountedReport]:
     """Per source and set of factor values the first report only, in the order of arrival."""
     found: dict[tuple[object, ...], CountedReport] = {}
-    for report in Report.objects.filter(revision=revision).order_by("id"):
+    for report in Report.objects.filter(revision=revision).order_by("id").iterator():
         values = {"base": report.base, "variant": report.variant}
         values |= {f"option.{name}": choice for name, choice in report.options.items()}
         key = (report.source, *sorted(values.items()))
@@ -22,14 +46,59 @@ def counted_reports(revision: Revision) -> list[CountedReport]:
     return list(found.values())
 
 
-# Reports are only added, so the newest one stands for all of them; a notice may end by the hour.
-_JUDGED: Kept[tuple[str, str, str], EvidenceOut] = Kept()
-
-
 def evidence_for(revision: Revision, *, now: datetime) -> EvidenceOut:
+    return read_evidence(revision, now=now).counted
+
+
+def read_evidence(revision: Revision, *, now: datetime) -> Evidence:
+    """Costs three small queries, however many reports there are."""
     newest = Report.objects.filter(revision=revision).order_by("-id").first()
-    key = (revision.fingerprint, newest.key if newest else "", f"{now:%Y-%m-%d %H}")
-    return _JUDGED.get_or(
-        key,
-        lambda: evidence_of(counted_reports(revision), factors_of(load_bundle(revision)), now=now),
+    if newest is None:
+        return Evidence(_NOTHING, 0)
+    kept = find_outcome(KIND, revision.fingerprint) or {"newest": 0, "evidence": None}
+    waiting = 0
+    if kept["newest"] < newest.pk:
+        waiting = Report.objects.filter(revision=revision, pk__gt=kept["newest"]).count()
+        ask_for_evidence(revision, now=now)
+        kept = find_outcome(KIND, revision.fingerprint) or kept
+    counted = EvidenceOut.model_validate(kept["evidence"]) if kept["evidence"] else _NOTHING
+    notice = _notice(revision, now=now)
+    return Evidence(
+        counted.model_copy(update={"dead_notice": notice}),
+        0 if kept["newest"] >= newest.pk else waiting,
     )
+
+
+def ask_for_evidence(revision: Revision, *, now: datetime) -> None:
+    """The worker works it out; one that waits already will count everything that came before it."""
+    begin_for_site(kind=KIND, key=revision.fingerprint, args={"revision": revision.pk}, now=now)
+
+
+def _work_out(job: Job, tick: Tick) -> dict[str, Any]:
+    revision = Revision.objects.get(pk=job.args["revision"])
+    newest = Report.objects.filter(revision=revision).order_by("-id").first()
+    factors = factors_of(load_bundle(revision))
+    reports = group_values(counted_reports(revision), factors)
+    evidence = evidence_of(reports, factors)
+    return {
+        "newest": newest.pk if newest else 0,
+        "evidence": evidence.model_dump(mode="json"),
+    }
+
+
+WORK = Kind(KIND, "evidence", _work_out, again=True)
+
+
+def _notice(revision: Revision, *, now: datetime) -> str:
+    """Of dead phones that were reported lately, after the last notice that was taken down."""
+    lifted = Lifted.objects.filter(revision=revision).order_by("-last").first()
+    dead = Report.objects.filter(
+        revision=revision,
+        ending=Ending.DEAD.value,
+        at__gt=now - DEAD_NOTICE,
+        pk__gt=lifted.last if lifted else 0,
+    )
+    first: dict[str, datetime] = {}
+    for source, at in dead.order_by("at").values_list("source", "at")[:1_000]:
+        first.setdefault(source, at)
+    return dead_notice(list(first.values()))

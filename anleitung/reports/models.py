@@ -1,8 +1,25 @@
 """How a reader's run ended."""
 
+from django.conf import settings
 from django.db import models
 
 from anleitung.guides.models import Revision
+
+
+class Lifted(models.Model):
+    """A notice of dead phones that a maintainer took down, with the reason.
+
+    last: the newest report that it was about; a later one raises a notice again.
+    """
+
+    revision = models.ForeignKey(Revision, on_delete=models.PROTECT, related_name="lifted")
+    last = models.PositiveBigIntegerField()
+    reason = models.CharField(max_length=500)
+    at = models.DateTimeField()
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+
+    def __str__(self) -> str:
+        return f"notice of {self.revision} taken down"
 
 
 class Report(models.Model):

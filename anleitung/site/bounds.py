@@ -4,8 +4,7 @@ from collections.abc import Callable
 
 from django.http import HttpRequest, HttpResponse, JsonResponse
 
-# A bundle of 5 MB and the form around it.
-MOST_BYTES = 5_500_000
+from anleitung.server import MOST_BYTES
 
 
 class BoundedBody:

@@ -22,6 +22,12 @@ if not SECRET_KEY:
     SECRET_KEY = _key.read_text().strip()
 ALLOWED_HOSTS = os.environ.get("ANLEITUNG_HOSTS", "127.0.0.1,localhost").split(",")
 CSRF_TRUSTED_ORIGINS = [o for o in os.environ.get("ANLEITUNG_ORIGINS", "").split(",") if o]
+# Processes of the site and threads of each; work that takes long is the worker's.
+PROCESSES = int(os.environ.get("ANLEITUNG_PROCESSES", "2"))
+THREADS = int(os.environ.get("ANLEITUNG_THREADS", "8"))
+# Addresses or networks of proxies in front of the site, whose word on where a request comes from
+# counts; nobody else's does.
+PROXIES = [each for each in os.environ.get("ANLEITUNG_PROXIES", "").split(",") if each]
 # Behind TLS this is set to 1; the demo on 127.0.0.1 has none.
 SECURE = os.environ.get("ANLEITUNG_SECURE", "") == "1"
 
@@ -38,12 +44,15 @@ INSTALLED_APPS = [
     "django_tasks",
     "django_tasks_db",
     "anleitung.accounts",
+    "anleitung.limits",
+    "anleitung.jobs",
     "anleitung.catalogue",
     "anleitung.guides",
     "anleitung.mirrors",
     "anleitung.reports",
     "anleitung.reader",
     "anleitung.demo",
+    "anleitung.site",
 ]
 
 MIDDLEWARE = [
@@ -159,7 +168,12 @@ FILE_UPLOAD_MAX_MEMORY_SIZE = 5_500_000
 DATA_UPLOAD_MAX_NUMBER_FIELDS = 200
 
 # Work in the background: kept in the database, done by one worker (manage.py run_worker).
-TASKS = {"default": {"BACKEND": "django_tasks_db.DatabaseBackend"}}
+TASKS = {"default": {"BACKEND": "django_tasks_db.DatabaseBackend", "QUEUES": ["default", "jobs"]}}
+# Jobs of one person in an hour; how long a request waits for one before it says that it is under
+# way; and whether there is no worker, so that the request does the work itself (tests).
+JOBS_PER_HOUR = int(os.environ.get("ANLEITUNG_JOBS_PER_HOUR", "300"))
+JOB_PATIENCE = float(os.environ.get("ANLEITUNG_JOB_PATIENCE", "1.0"))
+JOBS_INLINE = os.environ.get("ANLEITUNG_JOBS_INLINE", "") == "1"
 # Looks at sources at the same moment, in all and at one host.
 WATCH_AT_ONCE = int(os.environ.get("ANLEITUNG_WATCH_AT_ONCE", "8"))
 WATCH_AT_ONCE_PER_HOST = int(os.environ.get("ANLEITUNG_WATCH_AT_ONCE_PER_HOST", "4"))

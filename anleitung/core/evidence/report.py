@@ -107,10 +107,12 @@ def evidence_of(
     reports: Sequence[CountedReport],
     factors: Sequence[Factor],
     *,
-    now: datetime,
     policy: Policy | None = None,
 ) -> EvidenceOut:
-    """reports: in the order of arrival."""
+    """reports: in the order of arrival. The notice of dead phones depends on the day, and is put
+
+    in where it is shown.
+    """
     builds: dict[str, list[CountedReport]] = {}
     for report in reports:
         builds.setdefault(report.values["base"], []).append(report)
@@ -123,7 +125,7 @@ def evidence_of(
             for build in sorted(builds, key=lambda b: (place.get(b, len(place)), b))
         ),
         flags=_flags(reports, factors, policy or Policy()),
-        dead_notice=_dead_notice(reports, now),
+        dead_notice="",
     )
 
 
@@ -191,15 +193,15 @@ def _capital(text: str) -> str:
     return text[:1].upper() + text[1:]
 
 
-def _dead_notice(reports: Sequence[CountedReport], now: datetime) -> str:
-    recent = [r for r in reports if r.ending is Ending.DEAD and now - r.at < DEAD_NOTICE]
-    if not recent:
+def dead_notice(times: Sequence[datetime]) -> str:
+    """times: when dead phones were reported that a notice is still about, the oldest first."""
+    if not times:
         return ""
-    until = (max(r.at for r in recent) + DEAD_NOTICE).strftime("%d %B %Y").lstrip("0")
-    if len(recent) == 1:
+    until = (times[-1] + DEAD_NOTICE).strftime("%d %B %Y").lstrip("0")
+    if len(times) == 1:
         return _("One report of a dead phone is being checked. This notice ends on {day}.").format(
             day=until
         )
     return _("{count} reports of dead phones are being checked. This notice ends on {day}.").format(
-        count=len(recent), day=until
+        count=len(times), day=until
     )

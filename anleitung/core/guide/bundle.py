@@ -138,12 +138,22 @@ class Bundle:
             return place_builds(self.builds, None)
 
     def mismatches(self) -> list[Mismatch]:
-        """What the documents say of each other and is not so."""
-        return [
-            *self._guide_mismatches(),
-            *self._document_mismatches(),
-            *self._scheme_mismatches(),
-        ]
+        """What the documents say of each other and is not so.
+
+        Where the documents make no phones, that alone is told: there is nothing that a condition
+        could be about.
+        """
+        told: list[list[Mismatch]] = []
+        for part in (self._guide_mismatches, self._document_mismatches, self._scheme_mismatches):
+            found: list[Mismatch] = []
+            told.append(found)
+            try:
+                for each in part():
+                    found.append(each)
+            except (ValueError, LookupError) as error:
+                says = f"these documents make no phone that could be run: {error}"
+                found.append(Mismatch("device.yaml", (), says))
+        return [each for found in told for each in dict.fromkeys(found)]
 
     @cached_property
     def build_reader(self) -> Reader | None:

@@ -75,14 +75,23 @@ def find_slips(compiled: Compiled) -> list[Slip]:
     return [slip for i in range(len(compiled.rows)) for slip in _at(compiled, i)]
 
 
-def try_slips(compiled: Compiled, budget: Budget | None = None) -> list[Harm]:
+def try_slips(
+    compiled: Compiled,
+    budget: Budget | None = None,
+    *,
+    tick: Callable[[int, int], None] = lambda done, total: None,
+) -> list[Harm]:
     """The worst that each slip does, to phones that came through without it; the worst first.
+
+    tick: told how many of how many were tried; what it raises ends the trying.
 
     Raises ValueError where the guide itself was not run to its end.
     """
     before = Before(compiled.procedure, compiled.run)
     found = []
-    for index, slip in enumerate(find_slips(compiled)):
+    slips = find_slips(compiled)
+    for index, slip in enumerate(slips):
+        tick(index, len(slips))
         edited = replace(compiled.procedure, steps=slip.steps)
         run = run_again(before, edited, budget or Budget())
         harm = _harm(compiled, slip, edited, run.ended, run.findings)

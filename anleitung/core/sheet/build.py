@@ -33,9 +33,14 @@ from anleitung.core.sheet.model import (
 from anleitung.core.sheet.prose import prose_html
 
 
+def admission_words(bundle: Bundle) -> tuple[str, ...]:
+    """Each part of the admission as a sentence."""
+    parts = conjuncts(bundle.guide.admission.condition)
+    return tuple(condition_words(bundle, p) for p in parts) or (_("any phone of this codename"),)
+
+
 def build_sheet(bundle: Bundle, proof: ProofOut) -> SheetOut:
     guide, device = bundle.guide, bundle.device
-    parts = conjuncts(guide.admission.condition)
     begins, takes = clock_of(guide)
     packages = _by_use(bundle)
     rows = _rows(bundle, proof, {step: clock_words(b[0]) for step, b in begins.items()})
@@ -48,8 +53,7 @@ def build_sheet(bundle: Bundle, proof: ProofOut) -> SheetOut:
         summary=guide.summary,
         introduction=prose_html(guide.introduction),
         fingerprint=bundle.fingerprint,
-        admission=tuple(condition_words(bundle, p) for p in parts)
-        or (_("any phone of this codename"),),
+        admission=admission_words(bundle),
         promises=proof.promises,
         lost=tuple(LOSS_WORDS[loss] for loss in guide.promise.loses),
         takes=span_words(takes),

@@ -9,26 +9,41 @@ from django.db import transaction
 from anleitung.accounts.roles import require_maintainer
 from anleitung.catalogue.services.enter import enter_missing
 from anleitung.core.formats.read_bundle import read_bundle
+from anleitung.guides.differences import Difference, differences
 from anleitung.guides.errors import AlreadyPublished, DraftMoved
 from anleitung.guides.load import as_texts, load_proof
 from anleitung.guides.models import Draft, Guide, Revision
 from anleitung.guides.pictures import store_pictures
+from anleitung.guides.today import held_against_today
+from anleitung.jobs.work import Tick
 
 
 @dataclass(frozen=True, slots=True)
 class BroughtIn:
+    """differs: its documents that the catalogue holds otherwise. The catalogue stays as it is."""
+
     draft: Draft
     replaced: bool
+    differs: tuple[Difference, ...] = ()
 
 
-def bring_in(*, actor: Any, files: dict[str, bytes], replaces: str, now: datetime) -> BroughtIn:
+def bring_in(
+    *,
+    actor: Any,
+    files: dict[str, bytes],
+    replaces: str,
+    now: datetime,
+    tick: Tick = lambda done, total: None,
+) -> BroughtIn:
     """replaces: the fingerprint of the draft that the actor means to replace, "" for none.
 
     Raises InvalidBundle, AlreadyPublished, DraftMoved; then nothing is stored.
     """
     require_maintainer(actor)
     bundle = read_bundle(files)
+    tick(1, 3)
     load_proof(bundle)
+    tick(2, 3)
     with transaction.atomic():
         published = Revision.objects.filter(fingerprint=bundle.fingerprint).first()
         if published is not None:
@@ -57,4 +72,5 @@ def bring_in(*, actor: Any, files: dict[str, bytes], replaces: str, now: datetim
                 "updated_by": actor,
             },
         )
-    return BroughtIn(draft, replaced=not created)
+    changed = held_against_today(draft).changed
+    return BroughtIn(draft, not created, tuple(differences(bundle, changed)))

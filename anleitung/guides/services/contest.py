@@ -8,7 +8,7 @@ from django.db import transaction
 from anleitung.accounts.roles import require_maintainer
 from anleitung.core.proof.findings import BY_ID
 from anleitung.guides.errors import ContestRefused
-from anleitung.guides.load import find_draft, load_bundle, load_proof
+from anleitung.guides.load import find_draft, load_bundle, require_proof
 from anleitung.guides.models import Contest
 from anleitung.guides.services.fix import Which
 from anleitung.guides.services.redraft import require_seen
@@ -32,7 +32,7 @@ def contest(
     require_seen(draft, seen)
     stops = {
         (f.id, f.subject, f.step)
-        for f in load_proof(load_bundle(draft)).findings
+        for f in require_proof(load_bundle(draft)).findings
         if f.severity == "stop"
     }
     if (which.finding, which.subject, which.step) not in stops:

@@ -12,9 +12,10 @@ from anleitung.core.proof.compile import run_bundle
 from anleitung.core.proof.fixes import Fix, find_fix
 from anleitung.core.proof.prove import everything_found
 from anleitung.guides.errors import NoFix
-from anleitung.guides.load import Stored, find_draft, load_bundle, load_proof
+from anleitung.guides.load import Stored, find_draft, load_bundle
 from anleitung.guides.models import Draft
 from anleitung.guides.services.redraft import is_of_guide, require_seen, rewrite
+from anleitung.jobs.work import Tick
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,32 +27,51 @@ class Which:
     step: str
 
 
-def fixes_of(row: Stored) -> list[tuple[Which, Fix]]:
+def fixes_of(row: Stored, tick: Tick) -> list[tuple[Which, Fix]]:
     """Every finding for which an edit is known that keeps the law."""
     compiled = run_bundle(load_bundle(row), Budget())
     if not compiled.run.finished:
         return []
-    told = ((f, find_fix(compiled, f)) for f in everything_found(compiled))
-    return [(Which(f.finding, f.subject, f.step), fix) for f, fix in told if fix is not None]
+    everything = everything_found(compiled)
+    told = []
+    for number, found in enumerate(everything):
+        tick(number, len(everything))
+        known = find_fix(compiled, found)
+        if known is not None:
+            told.append((Which(found.finding, found.subject, found.step), known))
+    return told
 
 
-def fix(*, actor: Any, codename: str, slug: str, seen: str, which: Which, now: datetime) -> Draft:
-    """Raises NoSuchGuide, DraftMoved, NoFix, AlreadyPublished."""
+def fix(
+    *,
+    actor: Any,
+    codename: str,
+    slug: str,
+    seen: str,
+    which: Which,
+    now: datetime,
+    tick: Tick = lambda done, total: None,
+) -> Draft:
+    """Found first, and then stored where the draft is still the one that was seen.
+
+    Raises NoSuchGuide, DraftMoved, NoFix, AlreadyPublished.
+    """
     require_maintainer(actor)
+    draft = find_draft(codename, slug)
+    require_seen(draft, seen)
+    bundle = load_bundle(draft)
+    compiled = run_bundle(bundle, Budget())
+    found = next(
+        (f for f in everything_found(compiled) if Which(f.finding, f.subject, f.step) == which),
+        None,
+    )
+    tick(1, 3)
+    known = find_fix(compiled, found) if found else None
+    if known is None:
+        raise NoFix("No edit is known that takes this away without a new stop elsewhere.")
+    tick(2, 3)
     with transaction.atomic():
         draft = find_draft(codename, slug)
         require_seen(draft, seen)
-        bundle = load_bundle(draft)
-        compiled = run_bundle(bundle, Budget())
-        found = next(
-            (f for f in everything_found(compiled) if Which(f.finding, f.subject, f.step) == which),
-            None,
-        )
-        known = find_fix(compiled, found) if found else None
-        if known is None:
-            raise NoFix("No edit is known that takes this away without a new stop elsewhere.")
-        fixed = rewrite(
-            draft, bundle.with_guide(known.guide), only=is_of_guide, actor=actor, now=now
-        )
-    load_proof(fixed)
+        rewrite(draft, bundle.with_guide(known.guide), only=is_of_guide, actor=actor, now=now)
     return draft

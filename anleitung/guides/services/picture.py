@@ -12,7 +12,7 @@ from anleitung.core.documents.picture import Picture
 from anleitung.core.formats.pictures import InvalidPicture, clean_picture
 from anleitung.core.guide.document import OneStep, rows_of, with_steps
 from anleitung.guides.errors import NoSuchGuide
-from anleitung.guides.load import find_draft, load_bundle, load_proof
+from anleitung.guides.load import find_draft, load_bundle
 from anleitung.guides.models import Draft
 from anleitung.guides.pictures import store_picture
 from anleitung.guides.services.redraft import is_of_guide, require_seen, rewrite
@@ -83,5 +83,5 @@ def _change(
     if step not in {row.step.id for row in rows_of(bundle.guide)}:
         raise NoSuchGuide(f"The draft has no step {step}.")
     guide = with_steps(bundle.guide, lambda s: change(s) if s.id == step else s)
-    load_proof(rewrite(draft, bundle.with_guide(guide), only=is_of_guide, actor=actor, now=now))
+    rewrite(draft, bundle.with_guide(guide), only=is_of_guide, actor=actor, now=now)
     return draft

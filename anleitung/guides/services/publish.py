@@ -8,24 +8,26 @@ from django.db import transaction
 from anleitung.accounts.roles import require_maintainer
 from anleitung.core.documents.base import canonical_bytes
 from anleitung.core.proof.model import ProofOut
+from anleitung.guides.asked import ask_proof
 from anleitung.guides.contests import open_stops
 from anleitung.guides.errors import AlreadyPublished, PublishBlocked
-from anleitung.guides.load import find_draft, load_bundle, load_proof
+from anleitung.guides.load import find_draft, load_bundle
 from anleitung.guides.models import Draft, Revision
 from anleitung.guides.services.redraft import require_seen
 from anleitung.guides.today import held_against_today
+from anleitung.jobs.services.ask import begin_for_site
 
 
 def publish(*, actor: Any, codename: str, slug: str, seen: str, now: datetime) -> Revision:
     """seen: the fingerprint of the draft that the actor read.
 
-    Raises NoSuchGuide, DraftMoved, PublishBlocked, AlreadyPublished.
+    Raises NoSuchGuide, DraftMoved, PublishBlocked, AlreadyPublished, UnderWay.
     """
     require_maintainer(actor)
     draft = find_draft(codename, slug)
     require_seen(draft, seen)
     bundle = load_bundle(draft)
-    require_publishable(load_proof(bundle), draft.fingerprint)
+    require_publishable(ask_proof(actor=actor, row=draft, now=now), draft.fingerprint)
     today = held_against_today(draft)
     if today.fault or today.stops:
         why = today.fault or f"{today.stops} stop{'s' if today.stops > 1 else ''} with them"
@@ -49,6 +51,7 @@ def publish(*, actor: Any, codename: str, slug: str, seen: str, now: datetime) -
             published_by=actor,
         )
         draft.delete()
+    begin_for_site(kind="links", key=codename, args={"codename": codename}, now=now)
     return revision
 
 

@@ -40,6 +40,11 @@ def is_of_files(name: str) -> bool:
     return is_of_guide(name) or name == "SHA256SUMS" or name.startswith("packages/")
 
 
+def is_of_catalogue(name: str) -> bool:
+    """The documents that a catalogue holds, and not the guide with its packages."""
+    return not is_of_files(name)
+
+
 def rewrite(
     draft: Draft, bundle: Bundle, *, only: Callable[[str], bool], actor: Any, now: datetime
 ) -> Bundle:

@@ -9,7 +9,7 @@ from anleitung.accounts.roles import require_maintainer
 from anleitung.core.documents.package import Package
 from anleitung.core.formats.check_document import FieldFault, InvalidDocument, check_document
 from anleitung.guides.errors import NoSuchGuide
-from anleitung.guides.load import find_draft, load_bundle, load_proof
+from anleitung.guides.load import find_draft, load_bundle
 from anleitung.guides.models import Draft
 from anleitung.guides.services.redraft import is_of_files, require_seen, rewrite
 
@@ -48,8 +48,7 @@ def save_package(
             tuple((standing | {package.id: package}).values()),
             bundle.guide.model_copy(update={"files": listed}),
         )
-        bundle = rewrite(draft, changed, only=is_of_files, actor=actor, now=now)
-    load_proof(bundle)
+        rewrite(draft, changed, only=is_of_files, actor=actor, now=now)
     return draft
 
 
@@ -73,6 +72,5 @@ def remove_package(
             tuple(p for p in bundle.packages if p.id != package),
             bundle.guide.model_copy(update={"files": listed}),
         )
-        bundle = rewrite(draft, changed, only=is_of_files, actor=actor, now=now)
-    load_proof(bundle)
+        rewrite(draft, changed, only=is_of_files, actor=actor, now=now)
     return draft

@@ -5,6 +5,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime
 
+from django.conf import settings
 from django.db import IntegrityError, transaction
 
 from anleitung.core.evidence.report import Ending
@@ -13,11 +14,20 @@ from anleitung.core.guide.document import rows_of
 from anleitung.core.guide.uses import tries_of
 from anleitung.guides.load import load_bundle
 from anleitung.guides.models import Revision
-from anleitung.reports.errors import InvalidReport, KeyUsed
+from anleitung.limits.spend import Limit, TooMany, spend
+from anleitung.reports.errors import InvalidReport, KeyUsed, TooManyReports
+from anleitung.reports.evidence import ask_for_evidence
 from anleitung.reports.models import Report
 
 _KEY = re.compile(r"[A-Za-z0-9-]{16,64}")
 _BUILD = re.compile(r"[A-Za-z0-9][A-Za-z0-9._/+-]{0,79}")
+
+
+REPORTS = Limit("report", settings.REPORTS_PER_ADDRESS, settings.REPORTS_PER_HOUR)
+_FULL = (
+    "Many reports came from here within the last hour. Yours is kept in this browser: send it "
+    "again later."
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,17 +43,33 @@ class Filled:
 
 
 def submit_report(
-    *, revision: Revision, filled: Filled, key: str, source: str, now: datetime
+    *,
+    revision: Revision,
+    filled: Filled,
+    key: str,
+    source: str,
+    now: datetime,
+    address: str = "",
 ) -> Report:
-    """Sent twice under one key, it is stored once. Raises InvalidReport, KeyUsed."""
+    """Sent twice under one key, it is stored once and counts once against the limit.
+
+    address: a name for where it comes from (limits.spend.address_name), "" for no limit. Raises
+    InvalidReport, KeyUsed, TooManyReports; then nothing is stored or counted.
+    """
     values = _checked(load_bundle(revision), filled, key)
     known = Report.objects.filter(key=key).first()
     if known is None:
         try:
             with transaction.atomic():
-                return Report.objects.create(
+                if address:
+                    spend(REPORTS, address, now=now, says=_FULL)
+                made = Report.objects.create(
                     revision=revision, key=key, source=source, at=now, **values
                 )
+            ask_for_evidence(revision, now=now)
+            return made
+        except TooMany as error:
+            raise TooManyReports(str(error)) from error
         except IntegrityError:
             known = Report.objects.get(key=key)
     same = known.revision_id == revision.pk and all(

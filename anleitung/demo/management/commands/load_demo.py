@@ -17,6 +17,8 @@ from anleitung.demo.world import CLEAN_INSTALL, REPORTS, SEED
 from anleitung.guides.models import Guide, Revision
 from anleitung.guides.services.bring_in import bring_in
 from anleitung.guides.services.publish import publish
+from anleitung.jobs.models import WAITING, Job
+from anleitung.jobs.services.run import run_job
 from anleitung.reports.services.submit import Filled, submit_report
 from anleitung.standins.readers import readers
 
@@ -47,6 +49,8 @@ class Command(BaseCommand):
             return
         with transaction.atomic():
             self._load(small=options["small"])
+        for job in Job.objects.filter(kind="evidence", state=WAITING):
+            run_job(job.pk)
         self.stdout.write("The demo is loaded.")
 
     def _load(self, *, small: bool) -> None:

@@ -11,7 +11,6 @@ from django.core.management.base import BaseCommand, CommandError
 from django.core.wsgi import get_wsgi_application
 from django.db import connections
 from django.utils import timezone
-from gunicorn.app.base import BaseApplication
 
 from anleitung.demo.bundles import write_demo_bundles
 from anleitung.demo.children import demo_children
@@ -19,6 +18,7 @@ from anleitung.demo.serving import free_port
 from anleitung.mirrors.errors import WatchRefused
 from anleitung.mirrors.models import Check
 from anleitung.mirrors.services.start_check import start_check
+from anleitung.server import Site
 
 
 class Command(BaseCommand):
@@ -46,27 +46,12 @@ class Command(BaseCommand):
                 start_check(actor=None, reads=True, codename="", now=timezone.now())
         connections.close_all()
         with demo_children(free_port()):
-            _Site(port).run()
-
-
-class _Site(BaseApplication):  # type: ignore[misc]
-    """The site in this very process, so that nothing is loaded a second time."""
-
-    def __init__(self, port: str) -> None:
-        self._port = port
-        super().__init__()
-
-    def load_config(self) -> None:
-        for name, value in (
-            ("bind", f"127.0.0.1:{self._port}"),
-            ("threads", 8),
-            ("loglevel", "warning"),
-            ("preload_app", True),
-        ):
-            self.cfg.set(name, value)
-
-    def load(self) -> Any:
-        return get_wsgi_application()
+            Site(
+                f"127.0.0.1:{port}",
+                processes=settings.PROCESSES,
+                threads=settings.THREADS,
+                application=get_wsgi_application(),
+            ).run()
 
 
 def _require_free(port: str) -> None:

@@ -1,6 +1,6 @@
 """What follows from a proof without anybody having written it: slips, reasons, losses, choices."""
 
-from ninja import Schema
+from pydantic import BaseModel
 
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.phone.actions.base import LOSS_WORDS
@@ -12,9 +12,10 @@ from anleitung.core.proof.whys import find_whys
 from anleitung.core.sheet.clock import span_words
 from anleitung.guides.load import Stored, load_bundle
 from anleitung.guides.ways_back import ways_back_of
+from anleitung.jobs.work import Tick
 
 
-class HarmOut(Schema):
+class HarmOut(BaseModel):
     """What one slip does. how: dead, lost, stuck; step: where it is made; where: where it hurts."""
 
     index: int
@@ -27,7 +28,7 @@ class HarmOut(Schema):
     facts: dict[str, str]
 
 
-class WhyOut(Schema):
+class WhyOut(BaseModel):
     """What would come without a wipe or a restart, and on how many kinds of phone."""
 
     step: str
@@ -37,27 +38,27 @@ class WhyOut(Schema):
     of: int
 
 
-class ProposedOut(Schema):
+class ProposedOut(BaseModel):
     """A promise that could be made: it holds for every phone that comes through."""
 
     condition: str
     words: str
 
 
-class LostOut(Schema):
+class LostOut(BaseModel):
     what: str
     choices: str
     phones: int
     of: int
 
 
-class TurnedAwayOut(Schema):
+class TurnedAwayOut(BaseModel):
     words: str
     phones: int
     of: int
 
 
-class ChoiceFactsOut(Schema):
+class ChoiceFactsOut(BaseModel):
     """One choice. well: kinds of phone that come through, of those that may take it."""
 
     choice: str
@@ -70,7 +71,7 @@ class ChoiceFactsOut(Schema):
     warnings: int
 
 
-class ComparedOut(Schema):
+class ComparedOut(BaseModel):
     """An option, its choices side by side. advised: what the program would take, and why."""
 
     option: str
@@ -81,7 +82,7 @@ class ComparedOut(Schema):
     said: str
 
 
-class WayBackOut(Schema):
+class WayBackOut(BaseModel):
     """A rescue guide that a step names: run from there on every phone that hangs."""
 
     step: str
@@ -92,7 +93,7 @@ class WayBackOut(Schema):
     why: str
 
 
-class SlipsOut(Schema):
+class Follows(BaseModel):
     """What follows from the proof of a guide.
 
     tried: how many single slips; harms: those that end a phone or lose something.
@@ -108,11 +109,11 @@ class SlipsOut(Schema):
     ways_back: list[WayBackOut] = []
 
 
-def follows_of(row: Stored) -> SlipsOut:
+def follows_of(row: Stored, tick: Tick) -> Follows:
     compiled = run_bundle(load_bundle(row), Budget())
     if not compiled.run.finished:
-        return SlipsOut(tried=0, harms=[], whys=[])
-    return SlipsOut(
+        return Follows(tried=0, harms=[], whys=[])
+    return Follows(
         tried=len(find_slips(compiled)),
         harms=[
             HarmOut(
@@ -125,7 +126,7 @@ def follows_of(row: Stored) -> SlipsOut:
                 witness=h.witness,
                 facts=h.facts,
             )
-            for h in try_slips(compiled)
+            for h in try_slips(compiled, tick=tick)
         ],
         whys=[
             WhyOut(step=w.step, says=w.says, needed=w.needed, phones=w.phones, of=w.of)

@@ -1,0 +1,108 @@
+"""A document of a draft that the catalogue holds otherwise: ours, theirs, or both."""
+
+from datetime import datetime
+from typing import Any, Literal
+
+from django.db import transaction
+
+from anleitung.accounts.roles import require_maintainer
+from anleitung.catalogue.errors import DocumentMoved
+from anleitung.catalogue.load import current_fingerprints
+from anleitung.catalogue.models import Entry
+from anleitung.catalogue.services.enter import Address, catalogue_documents, enter_missing
+from anleitung.catalogue.services.save import save_document
+from anleitung.core.documents.base import body_of
+from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.rename import RenameRefused, rename_document
+from anleitung.guides.errors import AlreadyPublished, NoSuchGuide
+from anleitung.guides.load import find_draft, load_bundle, load_proof
+from anleitung.guides.models import Draft, Guide
+from anleitung.guides.services.redraft import is_of_catalogue, require_seen, rewrite
+from anleitung.guides.today import with_documents
+
+Choice = Literal["ours", "theirs", "both"]
+
+
+def settle_difference(
+    *,
+    actor: Any,
+    codename: str,
+    slug: str,
+    seen: str,
+    address: Address,
+    choice: Choice,
+    new_name: str,
+    now: datetime,
+) -> Draft:
+    """ours: the draft takes the catalogue's; theirs: the catalogue takes the draft's as its next
+
+    version; both: the draft's gets another id (a codename with all its builds). Raises
+    NoSuchGuide, DraftMoved, DocumentMoved, InvalidDocument, InvalidBundle, RenameRefused.
+    """
+    require_maintainer(actor)
+    draft = find_draft(codename, slug)
+    require_seen(draft, seen)
+    bundle = load_bundle(draft)
+    document = dict(catalogue_documents(bundle)).get(address)
+    if document is None:
+        raise NoSuchGuide(f"The draft carries no {address[0]} {address[2][:80]}.")
+    if choice == "theirs":
+        save_document(
+            actor=actor,
+            kind=address[0],
+            value=body_of(document),
+            codename=address[1],
+            seen=current_fingerprints().get(address, ""),
+            note=f"taken from the draft of {slug}",
+            now=now,
+        )
+        return draft
+    if choice == "both":
+        return _both(draft, bundle, address, new_name, actor=actor, now=now)
+    with transaction.atomic():
+        draft = find_draft(codename, slug)
+        require_seen(draft, seen)
+        ours = with_documents(bundle, (address,))
+        rewrite(draft, ours, only=is_of_catalogue, actor=actor, now=now)
+    return draft
+
+
+def _both(
+    draft: Draft, bundle: Bundle, address: Address, new_name: str, *, actor: Any, now: datetime
+) -> Draft:
+    kind, _, name = address
+    if kind == "build":
+        raise RenameRefused(
+            "A build string belongs to its codename: give the codename another id, and all its "
+            "builds come with it."
+        )
+    codename = new_name if kind == "device" else ""
+    if Entry.objects.filter(kind=kind, codename=codename, name=new_name).exists():
+        raise DocumentMoved(f"The catalogue has a {kind} {new_name} already.", standing="")
+    renamed = rename_document(bundle, kind, name, new_name)  # type: ignore[arg-type]
+    faults = renamed.mismatches()
+    if faults:
+        raise RenameRefused(f"Under this id it does not fit: {faults[0].message}.")
+    _require_same(bundle, renamed)
+    with transaction.atomic():
+        draft = Draft.objects.select_related("guide").get(pk=draft.pk)
+        require_seen(draft, bundle.fingerprint)
+        if kind == "device":
+            guide, _ = Guide.objects.get_or_create(codename=new_name, slug=draft.guide.slug)
+            if Draft.objects.filter(guide=guide).exists():
+                raise AlreadyPublished(f"{guide} has a draft already.")
+            draft.guide = guide
+        rewrite(draft, renamed, only=lambda name: True, actor=actor, now=now)
+        enter_missing(renamed, actor=actor, now=now)
+    return draft
+
+
+def _require_same(bundle: Bundle, renamed: Bundle) -> None:
+    """Another id changes nothing of what the proof says."""
+
+    def told(of: Bundle) -> list[tuple[str, str, int]]:
+        proof = load_proof(of)
+        return sorted((f.id, f.step, f.phones.count if f.phones else 0) for f in proof.findings)
+
+    if told(bundle) != told(renamed):
+        raise RenameRefused("Under another id the proof would say something else. Choose one.")

@@ -1,0 +1,169 @@
+"""The long work of guides, as the worker does it."""
+
+from typing import Any
+
+from django.utils import timezone
+
+from anleitung.core.formats.read_bundle import read_zip
+from anleitung.core.phone.world import MODEL_VERSION
+from anleitung.guides.errors import NoSuchGuide
+from anleitung.guides.load import (
+    Stored,
+    find_draft,
+    find_revision,
+    load_bundle,
+    load_proof,
+    readable,
+)
+from anleitung.guides.models import Draft, Revision, Withdrawal
+from anleitung.jobs.models import Job
+from anleitung.jobs.work import Kind, Tick, register
+
+
+def row_args(row: Stored) -> dict[str, Any]:
+    """What leads the worker to the very row: its fingerprint is in the key as well."""
+    return {"draft" if isinstance(row, Draft) else "revision": row.pk}
+
+
+def _row(args: dict[str, Any]) -> Stored:
+    kind: Any = Draft if "draft" in args else Revision
+    row: Stored | None = (
+        kind.objects.filter(pk=args.get("draft", args.get("revision")))
+        .select_related("guide")
+        .first()
+    )
+    if row is None:
+        raise NoSuchGuide("This draft was replaced or published meanwhile. Open it again.")
+    return row
+
+
+def proof_key(fingerprint: str) -> str:
+    return f"{fingerprint} {MODEL_VERSION}"
+
+
+def newest_state() -> str:
+    """What published rescue guides and links depend on besides the guide itself."""
+    newest = Revision.objects.order_by("-pk").values_list("pk", flat=True).first()
+    return f"{newest} {Withdrawal.objects.count()}"
+
+
+def _prove(job: Job, tick: Tick) -> dict[str, Any]:
+    from anleitung.guides.today import held_against_today, with_documents
+
+    row = _row(job.args)
+    bundle = load_bundle(row)
+    tick(0, 1)
+    if job.args.get("today"):
+        bundle = with_documents(bundle, held_against_today(row).changed)
+    load_proof(bundle)
+    return {}
+
+
+def _link(job: Job, tick: Tick) -> dict[str, Any]:
+    """Which published guides of a codename lead to which."""
+    from anleitung.guides.chain import neighbours
+    from anleitung.guides.load import newest_revisions
+
+    rows = newest_revisions(job.args["codename"])
+    for number, row in enumerate(rows):
+        tick(number, len(rows))
+        neighbours(row, most_new=10_000)
+    return {}
+
+
+def _prove_all(job: Job, tick: Tick) -> dict[str, Any]:
+    """Every draft and newest revision that this model has not proved yet."""
+    rows: list[Stored] = [*Draft.objects.all(), *_newest()]
+    for number, (_row, bundle) in enumerate(readable(rows)):
+        tick(number, len(rows))
+        load_proof(bundle)
+    return {}
+
+
+def _newest() -> list[Revision]:
+    found: dict[int, Revision] = {}
+    for revision in Revision.objects.filter(withdrawal__isnull=True).order_by("number"):
+        found[revision.guide_id] = revision
+    return list(found.values())
+
+
+def _try_slips(job: Job, tick: Tick) -> Any:
+    from anleitung.guides.follows import follows_of
+
+    return follows_of(_row(job.args), tick).model_dump(mode="json")
+
+
+def _find_fixes(job: Job, tick: Tick) -> list[dict[str, Any]]:
+    from anleitung.guides.services.fix import fixes_of
+
+    return [
+        {
+            "finding": which.finding,
+            "subject": which.subject,
+            "step": which.step,
+            "says": known.says,
+            "hidden": list(known.hidden),
+        }
+        for which, known in fixes_of(_row(job.args), tick)
+    ]
+
+
+def _apply_fix(job: Job, tick: Tick) -> dict[str, Any]:
+    from anleitung.guides.services.fix import Which, fix
+
+    args = job.args
+    draft = fix(
+        actor=job.asked_by,
+        codename=args["codename"],
+        slug=args["slug"],
+        seen=args["seen"],
+        which=Which(args["finding"], args["subject"], args["step"]),
+        now=timezone.now(),
+        tick=tick,
+    )
+    load_proof(load_bundle(draft))
+    return redrafted(draft)
+
+
+def _import(job: Job, tick: Tick) -> dict[str, Any]:
+    from anleitung.guides.services.bring_in import bring_in
+
+    tick(0, 3)
+    files = read_zip(bytes(job.given or b""))
+    result = bring_in(
+        actor=job.asked_by,
+        files=files,
+        replaces=job.args["replaces"],
+        now=timezone.now(),
+        tick=tick,
+    )
+    told = redrafted(result.draft) | {"replaced": result.replaced}
+    return told | {"differs": [each.as_plain() for each in result.differs]}
+
+
+def redrafted(draft: Draft) -> dict[str, Any]:
+    guide = draft.guide
+    return {
+        "codename": guide.codename,
+        "slug": guide.slug,
+        "fingerprint": draft.fingerprint,
+        "replaced": True,
+    }
+
+
+def find_row(codename: str, slug: str, short: str) -> Stored:
+    """A revision by its short fingerprint, or the draft of a guide. Raises NoSuchGuide."""
+    return find_revision(short) if short else find_draft(codename, slug)
+
+
+def register_all() -> None:
+    for kind in (
+        Kind("proof", "a proof", _prove),
+        Kind("slips", "trying every slip", _try_slips),
+        Kind("fixes", "looking for fixes", _find_fixes),
+        Kind("fix", "taking a fix", _apply_fix),
+        Kind("prove-all", "proving what a new model has not proved yet", _prove_all, again=True),
+        Kind("links", "which guide leads to which", _link, again=True),
+        Kind("import", "importing a bundle", _import),
+    ):
+        register(kind)

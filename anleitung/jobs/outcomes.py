@@ -1,0 +1,47 @@
+"""What was worked out once, kept for all processes."""
+
+import json
+from collections.abc import Callable
+from datetime import datetime
+from hashlib import sha256
+from typing import Any
+
+from django.utils import timezone
+
+from anleitung.jobs.models import Outcome
+from anleitung.kept import Kept
+
+MOST = 5_000
+_READ: Kept[tuple[str, str, str], Any] = Kept(most=300)
+
+
+def find_outcome(kind: str, key: str) -> Any | None:
+    """None where there is none, or where it is not what was stored."""
+    row = Outcome.objects.filter(kind=kind, key=key).first()
+    if row is None or sha256(row.body.encode()).hexdigest() != row.digest:
+        return None
+    return _READ.get_or((kind, key, row.digest), lambda: json.loads(row.body))
+
+
+def keep_outcome(kind: str, key: str, value: Any, *, now: datetime) -> None:
+    body = json.dumps(value, ensure_ascii=False)
+    Outcome.objects.update_or_create(
+        kind=kind,
+        key=key,
+        defaults={"body": body, "digest": sha256(body.encode()).hexdigest(), "at": now},
+    )
+    oldest = Outcome.objects.order_by("-at", "-pk").values_list("pk", flat=True)[MOST : MOST + 100]
+    Outcome.objects.filter(pk__in=list(oldest)).delete()
+
+
+def forget_outcome(kind: str, key: str) -> None:
+    Outcome.objects.filter(kind=kind, key=key).delete()
+
+
+def outcome_of(kind: str, key: str, make: Callable[[], Any]) -> Any:
+    """For what takes well under a second; what takes longer is a job."""
+    found = find_outcome(kind, key)
+    if found is None:
+        found = make()
+        keep_outcome(kind, key, found, now=timezone.now())
+    return found

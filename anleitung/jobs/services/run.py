@@ -1,0 +1,59 @@
+"""The worker does one job."""
+
+import logging
+import time
+
+from django.db import transaction
+from django.utils import timezone
+
+from anleitung.core.errors import AnleitungError
+from anleitung.jobs.errors import JobStopped
+from anleitung.jobs.models import DONE, FAILED, RUNNING, UNFINISHED, Job
+from anleitung.jobs.outcomes import find_outcome, keep_outcome
+from anleitung.jobs.problem import problem_of
+from anleitung.jobs.work import KINDS
+
+_log = logging.getLogger(__name__)
+EVERY = 0.3  # seconds between two words on how far it is
+KEEP = 200  # ended jobs
+
+
+def run_job(job_id: int) -> None:
+    """One that was stopped or is over is left alone."""
+    if not Job.objects.filter(pk=job_id, state__in=UNFINISHED).update(state=RUNNING):
+        return
+    job = Job.objects.get(pk=job_id)
+    told = time.monotonic()
+
+    def tick(done: int, total: int) -> None:
+        nonlocal told
+        if time.monotonic() - told < EVERY and done < total:
+            return
+        told = time.monotonic()
+        going = Job.objects.filter(pk=job_id, state=RUNNING).update(done=done, total=total)
+        if not going:
+            raise JobStopped
+
+    try:
+        kind = KINDS[job.kind]
+        if kind.again or find_outcome(job.kind, job.key) is None:
+            value = kind.run(job, tick)
+            keep_outcome(job.kind, job.key, value, now=timezone.now())
+        _end(job_id, DONE)
+    except JobStopped:
+        return
+    except AnleitungError as error:
+        _end(job_id, FAILED, problem_of(error))
+    except Exception:
+        _log.exception("job %s failed", job)
+        says = "The work failed; the fault is ours and was written down."
+        _end(job_id, FAILED, {"code": "work-failed", "message": says, "at": [], "standing": ""})
+
+
+def _end(job_id: int, state: str, problem: dict[str, object] | None = None) -> None:
+    with transaction.atomic():
+        Job.objects.filter(pk=job_id, state=RUNNING).update(
+            state=state, problem=problem, ended_at=timezone.now(), given=None
+        )
+        ended = Job.objects.exclude(state__in=UNFINISHED).order_by("-pk")
+        Job.objects.filter(pk__in=list(ended.values_list("pk", flat=True)[KEEP:])).delete()

@@ -1,0 +1,30 @@
+"""What the worker can do. Each kind is registered by the app whose work it is."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+
+from anleitung.jobs.models import Job
+
+# done, total: how far it is. Raises JobStopped where the job was stopped meanwhile.
+Tick = Callable[[int, int], None]
+
+
+@dataclass(frozen=True, slots=True)
+class Kind:
+    """says: what the person sees while it is under way. run: gives what is kept under the key.
+
+    again: what is kept is worked out anew each time, since the key alone does not say all.
+    """
+
+    name: str
+    says: str
+    run: Callable[[Job, Tick], Any]
+    again: bool = False
+
+
+KINDS: dict[str, Kind] = {}
+
+
+def register(kind: Kind) -> None:
+    KINDS[kind.name] = kind

@@ -1,0 +1,37 @@
+"""A maintainer takes the notice of dead phones down, with a reason that stays on record."""
+
+from datetime import datetime
+from typing import Any
+
+from django.db import transaction
+
+from anleitung.accounts.roles import require_maintainer
+from anleitung.core.evidence.report import Ending
+from anleitung.guides.load import find_revision
+from anleitung.reports.errors import NoticeRefused
+from anleitung.reports.models import Lifted, Report
+
+LEAST, MOST = 10, 500
+
+
+def lift_notice(*, actor: Any, short: str, reason: str, now: datetime) -> Lifted:
+    """The reports stay and count as before. A later one raises a notice again.
+
+    Raises NoSuchGuide, NoticeRefused.
+    """
+    require_maintainer(actor)
+    text = " ".join(reason.split())
+    if not LEAST <= len(text) <= MOST:
+        raise NoticeRefused(
+            f"Give the reason in {LEAST} to {MOST} characters: what was checked, and with whom."
+        )
+    revision = find_revision(short)
+    with transaction.atomic():
+        dead = Report.objects.filter(revision=revision, ending=Ending.DEAD.value)
+        newest = dead.order_by("-pk").first()
+        lifted = Lifted.objects.filter(revision=revision).order_by("-last").first()
+        if newest is None or (lifted is not None and lifted.last >= newest.pk):
+            raise NoticeRefused("There is no notice of dead phones on this revision.")
+        return Lifted.objects.create(
+            revision=revision, last=newest.pk, reason=text, at=now, by=actor
+        )
