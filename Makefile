@@ -76,7 +76,7 @@ web: .make/static
 
 var/secret-key:
 	@mkdir -p var
-	@python3 -c "import secrets; print(secrets.token_urlsafe(50))" > $@
+	@umask 077 && python3 -c "import secrets; print(secrets.token_urlsafe(50))" > $@
 
 .make/venv: requirements.txt pyproject.toml
 	@mkdir -p .make

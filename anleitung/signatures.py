@@ -50,7 +50,10 @@ class SignerKey:
 def read_key(armored: str) -> SignerKey:
     """A public key. Raises InvalidSignature; a secret key is refused, so that none is kept here."""
     cert = _cert(armored)
-    if any("Secret" in str(packet.tag) for packet in PacketPile.from_bytes(armored.encode())):
+    if any(
+        "Secret" in str(packet.tag)
+        for packet in PacketPile.from_bytes(armored.encode(errors="replace"))
+    ):
         raise InvalidSignature("this holds a secret key. Give the public one; nothing was kept")
     try:
         names = tuple(str(each)[:200] for each in cert.user_ids)
@@ -79,7 +82,11 @@ def read_signatures(text: str) -> tuple[Signature, ...]:
             "this is list and signature in one. Ask for a detached signature of the list"
         )
     try:
-        content = text.encode() if "-----BEGIN" in text else b64decode(text, validate=True)
+        content = (
+            text.encode(errors="replace")
+            if "-----BEGIN" in text
+            else b64decode(text, validate=True)
+        )
         packets = list(PacketPile.from_bytes(content))
     except (RuntimeError, ValueError) as error:
         raise InvalidSignature(
@@ -163,7 +170,7 @@ def _cert(text: str) -> Cert:
     if "-----BEGIN PGP SIGNATURE" in text:
         raise InvalidSignature("this is a signature and no key; it begins with “PUBLIC KEY BLOCK”")
     try:
-        return Cert.from_bytes(text.encode())
+        return Cert.from_bytes(text.encode(errors="replace"))
     except RuntimeError as error:
         raise InvalidSignature(
             "this is no OpenPGP public key; it begins with “BEGIN PGP PUBLIC KEY BLOCK”"

@@ -39,7 +39,7 @@ from anleitung.api.catalogue_shapes import (
     WaysOut,
 )
 from anleitung.api.problems import FAILURES, ProblemOut
-from anleitung.catalogue.errors import NoSuchDocument
+from anleitung.catalogue.errors import NoSuchDocument, UnreadableDocument
 from anleitung.catalogue.jump import Place, find_catalogue_places
 from anleitung.catalogue.load import (
     document_of,
@@ -153,15 +153,15 @@ def list_documents(request: HttpRequest, kind: str) -> list[ListedOut]:
     found = []
     for entry in rows:
         assert entry.current is not None
-        document = document_of(entry.current, kind)
-        title = document.maker if isinstance(document, Device) else document.name
+        try:
+            document = document_of(entry.current, kind)
+        except UnreadableDocument as error:
+            title, about = entry.name, str(error)
+        else:
+            title = document.maker if isinstance(document, Device) else document.name
+            about = _about(document)
         found.append(
-            ListedOut(
-                name=entry.name,
-                title=title,
-                about=_about(document),
-                retired=entry.retired_because,
-            )
+            ListedOut(name=entry.name, title=title, about=about, retired=entry.retired_because)
         )
     return found
 

@@ -77,7 +77,14 @@ def post_match(
 ) -> list[MatchedOut]:
     require_maintainer(request.user)
     found = [
-        Found(f.name, f.size, {a: d.lower() for a, d in f.digests.items()}, f.is_page, f.inside)
+        Found(
+            f.name,
+            f.size,
+            {a: d.lower() for a, d in f.digests.items()},
+            f.is_page,
+            f.inside,
+            f.broken,
+        )
         for f in body.found
     ]
     return matched(find_row(codename, slug, short), found)

@@ -90,6 +90,7 @@ class FoundIn(Schema):
     digests: dict[str, Annotated[str, Field(max_length=128)]]
     is_page: bool = False
     inside: Text = ""
+    broken: Text = ""
 
 
 class MatchIn(Schema):

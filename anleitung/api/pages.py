@@ -43,7 +43,7 @@ from anleitung.guides.services.publish import next_number, version_of
 from anleitung.guides.today import Fingerprints, Today, held_against_today
 from anleitung.mirrors.models import Change
 from anleitung.mirrors.sources import all_sources, open_changes
-from anleitung.reports.evidence import evidence_for
+from anleitung.reports.evidence import evidence_for, read_evidence
 from anleitung.reports.helped import helped_of
 from anleitung.reports.models import Lifted
 
@@ -61,6 +61,7 @@ def page_of(row: Stored, *, actor: Any, now: datetime) -> PageOut:
     withdrawal = getattr(row, "withdrawal", None) if isinstance(row, Revision) else None
     mine = row if isinstance(row, Revision) else None
     earlier = _earlier(row, revisions)
+    told = read_evidence(mine, now=now) if mine else None
     return PageOut(
         kind="revision" if mine else "draft",
         sheet=load_sheet(row, proof),
@@ -77,7 +78,8 @@ def page_of(row: Stored, *, actor: Any, now: datetime) -> PageOut:
         before=[chain_line(n) for n in near.before],
         after=[chain_line(n) for n in near.after],
         chain_missing=near.missing,
-        evidence=evidence_for(mine, now=now) if mine else None,
+        evidence=told.counted if told else None,
+        reports_waiting=told.waiting if told else 0,
         lifted=_lifted(mine) if mine else [],
         earlier=evidence_for(earlier, now=now) if earlier else None,
         earlier_version=earlier.version if earlier else "",

@@ -155,6 +155,7 @@ class PageOut(Schema):
     open_stops: int
     contests: list[ContestOut]
     chain_missing: int = 0
+    reports_waiting: int = 0
     lifted: list[LiftedOut] = []
     helped: dict[str, int] = {}
 

@@ -54,8 +54,8 @@ def _read(version: Version, kind: str) -> BaseModel:
         body = json.loads(version.body)
         if fingerprint_of(kind, body) != version.fingerprint:
             raise UnreadableDocument(
-                f"{version} is not what its fingerprint says: it was changed in storage. Set it "
-                "back to an earlier version, or restore it from a copy of the site."
+                f"{version} is not what its fingerprint says: it was changed in storage. "
+                "Restore it from a copy of the site."
             )
         return DOCUMENTS[kind].model_validate(body)
     except (ValidationError, ValueError, RecursionError) as error:

@@ -30,7 +30,7 @@ def demo_site(data: Path, **environment: str) -> Iterator[str]:
     """
     env = os.environ | {
         "ANLEITUNG_DATA": str(data),
-        "ANLEITUNG_SECRET_KEY": "only-for-a-demo-on-this-machine",
+        "ANLEITUNG_SECRET_KEY": "only-for-a-demo-on-this-machine-0123456789",
         **environment,
     }
     subprocess.run([*MANAGE, "collectstatic", "--noinput", "-v0"], env=env, check=True)

@@ -23,6 +23,12 @@ def client_address(request: HttpRequest) -> str:
     return _counted(found) if found is not None else "unknown"
 
 
+def is_from_proxy(request: HttpRequest) -> bool:
+    """Was the request handed on by a proxy that the settings name?"""
+    found = _parse(request.META.get("REMOTE_ADDR", ""))
+    return found is not None and _is_proxy(found)
+
+
 def axes_address(request: HttpRequest) -> str | None:
     address = client_address(request)
     return None if address == "unknown" else address

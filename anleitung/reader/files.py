@@ -21,6 +21,7 @@ class _FoundIn(BaseModel):
     digests: Annotated[dict[str, Annotated[str, Field(max_length=128)]], Field(max_length=8)]
     is_page: bool = False
     inside: Text = ""
+    broken: Text = ""
 
 
 class _MatchIn(BaseModel):
@@ -33,7 +34,7 @@ def judge_files(revision: Revision, body: bytes) -> list[dict[str, Any]] | None:
         asked = _MatchIn.model_validate_json(body)
     except ValidationError:
         return None
-    found = [Found(f.name, f.size, f.digests, f.is_page, f.inside) for f in asked.found]
+    found = [Found(f.name, f.size, f.digests, f.is_page, f.inside, f.broken) for f in asked.found]
     packages = list(load_bundle(revision).world.packages.values())
     told = match_files(packages, found, known_bytes(revision, found, drafts=False))
     return [_line(m) for m in told if not m.inside or m.verdict in ("right", "misnamed")]
@@ -43,6 +44,7 @@ _LOOKS = {
     "right": ("ok", "right"),
     "misnamed": ("warn", "right, but misnamed"),
     "wrong-bytes": ("stop", "wrong: do not use it"),
+    "broken": ("warn", "cannot be read to its end"),
     "derived": ("open", "made by yourself"),
     "unknown": ("open", "not one of this guide"),
     "missing": ("warn", "missing"),

@@ -7,6 +7,12 @@ from typing import Any
 
 from django.conf import settings
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseRedirect, JsonResponse
+from django.http.request import UnreadablePostError
+from django.middleware.csrf import (
+    REASON_BAD_ORIGIN,
+    REASON_CSRF_TOKEN_MISSING,
+    REASON_NO_CSRF_COOKIE,
+)
 from django.shortcuts import render
 from django.utils import timezone
 from django.views.decorators.cache import cache_control, never_cache
@@ -283,7 +289,8 @@ def _render_revision(
         "withdrawal": getattr(revision, "withdrawal", None),
         "newer": newest if newest and newest.number > revision.number else None,
         "sheet": sheet,
-        "before": neighbours(revision).before,
+        "before": (near := neighbours(revision, most_new=0)).before,
+        "chain_missing": near.missing,
         "is_by_earlier_model": proof.model != MODEL_VERSION,
         "host": host if host in hosts else (hosts[0] if hosts else ""),
         "check": check(bundle, given=given, variant=variant),
@@ -359,9 +366,34 @@ def failed(request: HttpRequest) -> HttpResponse:
 
 
 def csrf_failed(request: HttpRequest, reason: str = "") -> HttpResponse:
-    return problem_page(
-        request,
-        status=403,
-        title="The form was open for too long",
-        text="Go back, load the page again and send it once more. What you ticked is kept.",
-    )
+    """What could not be read is no form that was open for too long, and is not said to be one."""
+    try:
+        _ = request.POST
+    except (UnreadablePostError, OSError) as error:
+        full = getattr(error.__cause__ or error, "errno", None) in (28, 122)
+        return problem_page(
+            request,
+            status=507 if full else 400,
+            title="The disk of the site is full" if full else "The form came only in part",
+            text="Nothing was stored. What you ticked is kept; send it again later.",
+        )
+    if reason == REASON_NO_CSRF_COOKIE:
+        title, text = (
+            "The form came without its cookie",
+            "This site needs one cookie to know that a form is its own. Allow it, load the page "
+            "again and send the form once more. What you ticked is kept.",
+        )
+    elif reason in (REASON_CSRF_TOKEN_MISSING, REASON_BAD_ORIGIN) or "Origin" in reason:
+        title, text = (
+            "The form did not come from this site",
+            "Open the guide here, and send the form from its own page.",
+        )
+    else:
+        title, text = (
+            "The form was open for too long",
+            "Go back, load the page again and send it once more. What you ticked is kept.",
+        )
+    if request.path.startswith("/api/"):
+        problem = {"code": "no-right", "message": f"{title}. {text}", "at": [], "standing": ""}
+        return JsonResponse(problem, status=403)
+    return problem_page(request, status=403, title=title, text=text)

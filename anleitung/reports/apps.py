@@ -24,6 +24,14 @@ class ReportsConfig(AppConfig):
 
         register(WORK)
 
+    def worker_begins(self) -> None:
+        """What was left to be counted when the last worker ended."""
+        from django.utils import timezone
+
+        from anleitung.reports.evidence import ask_for_what_waits
+
+        ask_for_what_waits(now=timezone.now())
+
 
 def put_back_triggers(using: str = "default", **_: Any) -> None:
     from anleitung.unchanging import install_triggers

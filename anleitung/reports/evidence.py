@@ -51,7 +51,7 @@ def evidence_for(revision: Revision, *, now: datetime) -> EvidenceOut:
 
 
 def read_evidence(revision: Revision, *, now: datetime) -> Evidence:
-    """Costs three small queries, however many reports there are."""
+    """Costs a few small queries, however many reports there are, and writes nothing."""
     newest = Report.objects.filter(revision=revision).order_by("-id").first()
     if newest is None:
         return Evidence(_NOTHING, 0)
@@ -59,14 +59,19 @@ def read_evidence(revision: Revision, *, now: datetime) -> Evidence:
     waiting = 0
     if kept["newest"] < newest.pk:
         waiting = Report.objects.filter(revision=revision, pk__gt=kept["newest"]).count()
-        ask_for_evidence(revision, now=now)
-        kept = find_outcome(KIND, revision.fingerprint) or kept
     counted = EvidenceOut.model_validate(kept["evidence"]) if kept["evidence"] else _NOTHING
     notice = _notice(revision, now=now)
     return Evidence(
         counted.model_copy(update={"dead_notice": notice}),
-        0 if kept["newest"] >= newest.pk else waiting,
+        waiting,
     )
+
+
+def ask_for_what_waits(*, now: datetime) -> None:
+    """For reports whose counting was lost when everything ended: the worker looks at its start."""
+    for revision in Revision.objects.filter(reports__isnull=False).distinct():
+        if read_evidence(revision, now=now).waiting:
+            ask_for_evidence(revision, now=now)
 
 
 def ask_for_evidence(revision: Revision, *, now: datetime) -> None:

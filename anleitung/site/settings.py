@@ -4,22 +4,15 @@ import os
 from pathlib import Path
 
 from csp.constants import NONE, SELF
-from django.core.exceptions import ImproperlyConfigured
+
+from anleitung.site.secret_key import read_secret_key
 
 HOME = Path(__file__).resolve().parents[2]
 DATA = Path(os.environ.get("ANLEITUNG_DATA", HOME / "var"))
 WEB = HOME / "web" / "dist"
 
 DEBUG = os.environ.get("ANLEITUNG_DEBUG", "") == "1"
-SECRET_KEY = os.environ.get("ANLEITUNG_SECRET_KEY", "")
-if not SECRET_KEY:
-    _key = DATA / "secret-key"
-    if not _key.is_file():
-        raise ImproperlyConfigured(
-            f"Set ANLEITUNG_SECRET_KEY, or write a long random text into {_key}. "
-            "'make demo' and 'make test' do the latter."
-        )
-    SECRET_KEY = _key.read_text().strip()
+SECRET_KEY = read_secret_key(os.environ.get("ANLEITUNG_SECRET_KEY"), DATA / "secret-key")
 ALLOWED_HOSTS = os.environ.get("ANLEITUNG_HOSTS", "127.0.0.1,localhost").split(",")
 CSRF_TRUSTED_ORIGINS = [o for o in os.environ.get("ANLEITUNG_ORIGINS", "").split(",") if o]
 # Processes of the site and threads of each; work that takes long is the worker's.
@@ -56,6 +49,7 @@ INSTALLED_APPS = [
 ]
 
 MIDDLEWARE = [
+    "anleitung.site.proxies.OnlyNamedProxies",
     "anleitung.site.bounds.BoundedBody",
     "django.middleware.security.SecurityMiddleware",
     "csp.middleware.CSPMiddleware",
@@ -69,6 +63,7 @@ MIDDLEWARE = [
     "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
+    "anleitung.site.plain_failures.PlainFailures",
 ]
 
 ROOT_URLCONF = "anleitung.site.urls"
@@ -94,7 +89,8 @@ DATABASES = {
         "NAME": DATA / "anleitung.sqlite3",
         "OPTIONS": {
             "transaction_mode": "IMMEDIATE",
-            "timeout": 30,
+            # Whoever waits longer for another writer is told to try again, and holds no thread.
+            "timeout": 5,
             # recursive_triggers: so that REPLACE cannot pass by a delete trigger.
             "init_command": (
                 "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON; "
@@ -108,6 +104,7 @@ DATABASES = {
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
 AUTHENTICATION_BACKENDS = [
+    "anleitung.accounts.log_ins.AddressLimit",
     "axes.backends.AxesStandaloneBackend",
     "django.contrib.auth.backends.ModelBackend",
 ]
@@ -126,6 +123,15 @@ AXES_FAILURE_LIMIT = 8
 AXES_COOLOFF_TIME = 0.25  # hours
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_VERBOSE = False
+AXES_CLIENT_IP_CALLABLE = "anleitung.limits.addresses.axes_address"
+AXES_RESET_ON_SUCCESS = True
+AXES_WHITELIST_CALLABLE = "anleitung.accounts.log_ins.not_by_name"
+AXES_LOCKOUT_TEMPLATE = "reader/locked.html"
+# Failed log-ins from one address, whatever the names, in an hour; somebody known to this browser is
+# not held back by others who share the address.
+LOG_INS_PER_ADDRESS = int(os.environ.get("ANLEITUNG_LOG_INS_PER_ADDRESS", "40"))
+# Records of log-ins (who, when, from where) are kept for so many days and then deleted.
+KEEP_LOG_IN_DAYS = int(os.environ.get("ANLEITUNG_KEEP_LOG_IN_DAYS", "30"))
 
 LANGUAGE_CODE = "en"
 USE_I18N = False
@@ -160,6 +166,12 @@ X_FRAME_OPTIONS = "DENY"
 SECURE_REFERRER_POLICY = "same-origin"
 SECURE_CONTENT_TYPE_NOSNIFF = True
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE
+# In production form everything goes over TLS: what comes without is redirected, and browsers are
+# told to keep to it for a year. The scheme is believed of named proxies only (site/proxies.py).
+SECURE_SSL_REDIRECT = SECURE
+SECURE_HSTS_SECONDS = 31_536_000 if SECURE else 0
+SECURE_HSTS_INCLUDE_SUBDOMAINS = SECURE_HSTS_PRELOAD = False
+SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
 SESSION_COOKIE_SAMESITE = CSRF_COOKIE_SAMESITE = "Lax"
 
 # A bundle is at most 5 MB; a little room for the form around it.

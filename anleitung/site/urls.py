@@ -1,9 +1,10 @@
 """All addresses of the site."""
 
 from django.contrib import admin
-from django.contrib.auth.views import LoginView, LogoutView
+from django.contrib.auth.views import LogoutView
 from django.urls import path, re_path
 
+from anleitung.accounts.views import SignIn
 from anleitung.api.routes import api
 from anleitung.reader import views
 
@@ -20,7 +21,7 @@ urlpatterns = [
     path("c/<slug:codename>/<path:rest>", lambda request, codename, rest: views.workbench(request)),
     path("bring-in", views.workbench),
     re_path(r"^(tools|schemes|programs|edit)(/.*)?$", lambda request, *_: views.workbench(request)),
-    path("login", LoginView.as_view(template_name="reader/login.html"), name="login"),
+    path("login", SignIn.as_view(), name="login"),
     path("logout", LogoutView.as_view(), name="logout"),
     path("api/", api.urls),
     path("admin/", admin.site.urls),

@@ -212,7 +212,7 @@ def test_proof_of_today_is_kept_and_going_back_needs_no_new_one(
     assert seen is not None
     mine = save(maintainer, "device", changed, "", seen.fingerprint)
     assert held_against_today(revision).is_stale
-    today = prove_today(actor=maintainer, row=revision)
+    today = prove_today(actor=maintainer, row=revision, at=NOW)
     assert (today.is_stale, today.stops, Proof.objects.count()) == (False, 0, kept + 1)
     save(maintainer, "device", plain("device", "palstek"), "", mine.fingerprint)
     assert held_against_today(revision).changed == ()
@@ -226,7 +226,7 @@ def test_document_that_a_guide_cannot_be_read_with_is_told(
     change(maintainer, "device", "palstek", variants=only, usual_variant="K6")
     today = held_against_today(revision)
     assert "palstek has no variant M6" in today.fault
-    assert not prove_today(actor=maintainer, row=revision).proof
+    assert not prove_today(actor=maintainer, row=revision, at=NOW).proof
 
 
 def test_draft_that_does_not_hold_with_the_documents_of_today_is_not_published(

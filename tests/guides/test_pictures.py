@@ -52,7 +52,9 @@ def test_a_picture_comes_with_its_bundle_and_goes_with_it(
 def test_an_added_photo_is_cleaned_and_can_be_taken_away(
     client_of_maintainer: Client, draft: Draft
 ) -> None:
-    page = add(client_of_maintainer, draft).json()
+    taken = add(client_of_maintainer, draft).json()
+    page = client_of_maintainer.get("/api/drafts/palstek/unlock").json()
+    assert page["fingerprint"] == taken["fingerprint"]
     added = pictures(page, "unlock")[0]
     content = bytes(StoredPicture.objects.get(sha256=added["sha256"]).content)
     assert SECRET not in content
@@ -60,9 +62,10 @@ def test_an_added_photo_is_cleaned_and_can_be_taken_away(
     assert draft.fingerprint == page["fingerprint"]
     assert load_bundle(draft).guide.steps[3].id == "allow-unlocking"
     body = {"seen": draft.fingerprint, "step": "unlock", "sha256": added["sha256"]}
-    left = client_of_maintainer.post(
+    client_of_maintainer.post(
         "/api/drafts/palstek/unlock/pictures/remove", body, content_type="application/json"
-    ).json()
+    )
+    left = client_of_maintainer.get("/api/drafts/palstek/unlock").json()
     assert pictures(left, "unlock") == []
     assert len(pictures(left, "allow-unlocking")) == 1
 

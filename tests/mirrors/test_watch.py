@@ -106,7 +106,7 @@ def test_a_round_goes_on_where_it_was_left(
     assert done is not None
     Look.objects.filter(pk=done.pk).update(standing="right", says="from before", at=NOW)
     Check.objects.update(state="running")
-    resume()
+    resume("default")
     run(check, mirror)
     check.refresh_from_db()
     done.refresh_from_db()

@@ -1,6 +1,5 @@
 """The pages of readers without script: the check, the report, what they warn of."""
 
-from datetime import timedelta
 from typing import Any
 
 import pytest
@@ -9,12 +8,13 @@ from django.test import Client
 from anleitung.guides.models import Revision
 from anleitung.guides.services.bring_in import bring_in
 from anleitung.guides.services.publish import publish
-from anleitung.reader import views
+from anleitung.limits.models import Spent
+from anleitung.limits.spend import Limit
 from anleitung.reader.course import options_of
 from anleitung.reports.evidence import counted_reports
 from anleitung.reports.models import Report
+from anleitung.reports.services import submit
 from anleitung.reports.services.submit import Filled, submit_report
-from anleitung.reports.throttle import Throttle
 from tests.conftest import NOW
 from tests.core.bundles import bundle, edited_files
 
@@ -29,8 +29,8 @@ GOOD = {
 
 
 @pytest.fixture(autouse=True)
-def _fresh_throttle(monkeypatch: pytest.MonkeyPatch) -> None:
-    monkeypatch.setattr(views, "_throttle", Throttle(per_address=5, per_hour=8))
+def _low_limits(monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(submit, "REPORTS", Limit("report", 5, 8))
 
 
 def page(revision: Revision, **query: str) -> str:
@@ -160,12 +160,12 @@ def test_too_many_from_one_address_are_turned_away(revision: Revision) -> None:
     ]
 
 
-def test_throttle_forgets_after_an_hour() -> None:
-    throttle = Throttle(per_address=1, per_hour=10)
-    throttle.require_room("a", now=NOW)
-    with pytest.raises(Exception, match="send it again later"):
-        throttle.require_room("a", now=NOW + timedelta(minutes=59))
-    throttle.require_room("a", now=NOW + timedelta(minutes=61))
+def test_refused_and_replayed_reports_do_not_count(revision: Revision) -> None:
+    for _ in range(6):
+        assert send(revision, ending="").status_code == 422
+    answers = [send(revision, key="0123456789abcdef") for _ in range(9)]
+    assert {a.status_code for a in answers} == {302}
+    assert Spent.objects.filter(bucket="report all").count() == Report.objects.count() == 1
 
 
 def test_form_without_its_token_is_refused_in_words(revision: Revision) -> None:

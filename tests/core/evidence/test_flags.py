@@ -17,7 +17,7 @@ from anleitung.core.evidence.judge import (
     judge,
     reports_in,
 )
-from anleitung.core.evidence.report import CountedReport, Ending, evidence_of
+from anleitung.core.evidence.report import CountedReport, Ending, dead_notice, evidence_of
 from anleitung.core.evidence.weights import Factor, log_weights, place_share
 
 BASE = Factor("base", ("b0", "b1", "b2", "b3"), is_ordered=True)
@@ -101,7 +101,7 @@ def reports(endings: list[tuple[str, Ending]]) -> list[CountedReport]:
 
 def test_trouble_is_a_reading_of_its_own() -> None:
     mixed = [("b0", Ending.WORKED), ("b1", Ending.TROUBLE)] * 60
-    made = evidence_of(reports(mixed), FACTORS, now=BEGAN)
+    made = evidence_of(reports(mixed), FACTORS)
     [flag] = made.flags
     assert (flag.value, flag.reading) == ("b1", "trouble")
     assert "60 of 60 reported runs had trouble or failed" in flag.words
@@ -110,7 +110,7 @@ def test_trouble_is_a_reading_of_its_own() -> None:
 
 def test_failure_is_not_named_a_second_time_for_its_trouble() -> None:
     mixed = [("b0", Ending.WORKED), ("b1", Ending.HANGS)] * 60
-    [flag] = evidence_of(reports(mixed), FACTORS, now=BEGAN).flags
+    [flag] = evidence_of(reports(mixed), FACTORS).flags
     assert flag.reading == "failed"
 
 
@@ -122,10 +122,9 @@ def test_what_counts_as_failed_and_as_trouble(ending: Ending) -> None:
 
 
 def test_two_dead_phones_are_announced_together() -> None:
-    made = evidence_of(
-        reports([("b0", Ending.DEAD), ("b1", Ending.DEAD)]), FACTORS, now=BEGAN + timedelta(days=1)
-    )
-    assert made.dead_notice.startswith("2 reports of dead phones are being checked.")
+    made = evidence_of(reports([("b0", Ending.DEAD), ("b1", Ending.DEAD)]), FACTORS)
+    told = dead_notice([BEGAN, BEGAN + timedelta(days=1)])
+    assert told.startswith("2 reports of dead phones are being checked.")
     assert made.builds[0].dead == 1
 
 

@@ -25,7 +25,8 @@ export type FilesPageData = components["schemas"]["FilesPageOut"];
 export type FileSetData = components["schemas"]["FileSetOut"];
 export type WatchData = components["schemas"]["WatchOut"];
 export type BenchData = components["schemas"]["BenchOut"];
-export type Slips = components["schemas"]["SlipsOut"];
+export type Slips = components["schemas"]["Follows"];
+export type Job = components["schemas"]["JobOut"];
 export type Matched = components["schemas"]["MatchedOut"];
 export type Program = components["schemas"]["Program"];
 export type Tool = components["schemas"]["Tool"];
@@ -60,12 +61,14 @@ const unreachable: ProblemBody = {
   standing: "",
 };
 
+export type Call<T> = Promise<{ data?: T; error?: unknown; response: Response }>;
+/** What is answered, where it does not say that it is still being worked out. */
+export type Answer<T> = Exclude<T, Job>;
+
 /** Gives the data of an answer, or throws its problem. */
-export async function answerOf<T>(
-  call: Promise<{ data?: T; error?: unknown; response: Response }>,
-): Promise<T> {
+export async function answerOf<T>(call: Call<T>): Promise<Answer<T>> {
   const answer = await call.catch(() => undefined);
-  if (answer?.data !== undefined) return answer.data;
+  if (answer?.data !== undefined) return answer.data as Answer<T>;
   const body = answer?.error as Partial<ProblemBody> | undefined;
   throw new Problem(body?.code ? { ...unreachable, ...body } : unreachable);
 }

@@ -1,8 +1,14 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
-import { useQuery } from "@tanstack/react-query";
+import {
+  useIsFetching,
+  useIsMutating,
+  useMutation,
+  useQuery,
+  useQueryClient,
+} from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
-import { answerOf, api, type Home } from "../api/client";
+import { answerOf, api, type Home, type Job } from "../api/client";
 import { JumpBox } from "./JumpBox";
 import { KeysHelp } from "./KeysHelp";
 import { Rail } from "./Rail";
@@ -41,16 +47,39 @@ export function Shell({ home, children }: { home: Home | undefined; children: Re
 
 /** What the site is doing in the background just now, on every page. */
 function WorkState() {
+  const waiting = useIsFetching() + useIsMutating();
   const work = useQuery({
     queryKey: ["work"],
     queryFn: ({ signal }) => answerOf(api.GET("/api/work", { signal })),
-    refetchInterval: (query) => (query.state.data?.says ? 2_000 : 20_000),
+    refetchInterval: (query) =>
+      query.state.data?.says || query.state.data?.job ? 1_000 : waiting > 0 ? 600 : 20_000,
   });
+  const client = useQueryClient();
+  const stop = useMutation({
+    mutationFn: (id: number) =>
+      answerOf(api.POST("/api/jobs/{job_id}/stop", { params: { path: { job_id: id } } })),
+    onSettled: () => client.invalidateQueries({ queryKey: ["work"] }),
+  });
+  const job = work.data?.job;
   return (
-    <span aria-live="polite" className="hidden text-[12px] text-soft sm:inline">
-      {work.data?.says}
+    <span className="hidden items-baseline gap-2 text-[12px] text-soft sm:flex">
+      <span aria-live="polite">{job ? `${job.says}${howFar(job)}` : work.data?.says}</span>
+      {job && (
+        <button
+          type="button"
+          className="cursor-pointer text-work underline"
+          disabled={stop.isPending}
+          onClick={() => stop.mutate(job.id)}
+        >
+          Stop
+        </button>
+      )}
     </span>
   );
+}
+
+function howFar(job: Job): string {
+  return job.total > 1 ? `, ${job.done} of ${job.total}` : " …";
 }
 
 function UserMenu() {

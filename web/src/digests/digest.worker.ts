@@ -1,5 +1,6 @@
 import { Unzip, UnzipInflate } from "fflate";
 import {
+  createBLAKE2b,
   createBLAKE3,
   createMD5,
   createSHA1,
@@ -14,12 +15,14 @@ const MAKERS: Record<string, () => Promise<IHasher>> = {
   sha512: createSHA512,
   sha1: createSHA1,
   md5: createMD5,
+  blake2b: () => createBLAKE2b(512),
   blake3: createBLAKE3,
 };
 const HEAD = 512;
 const EVERY = 100; // milliseconds between two words on how far it is
 const BUFFER = 1 << 20;
 const MOST_INSIDE = 200;
+const EMPTY_ZIP = 22; // bytes
 const MOST_UNFOLDED = 100;
 const PAGE = /^\s*(<!doctype html|<html|<head|<\?xml)/i;
 
@@ -33,13 +36,15 @@ self.onmessage = async (event: MessageEvent<Ask>) => {
   for (const file of files) {
     try {
       const inside: Digested[] = [];
+      let broken = "";
       const unzip = /\.zip$/i.test(file.name)
         ? await unzipper(
             file,
             algorithms,
             (each) => inside.push(each),
-            (why) =>
-              tell({ kind: "fault", name: file.name, message: `cannot be looked into: ${why}` }),
+            (why) => {
+              broken ||= why;
+            },
           )
         : undefined;
       const found = await digested(file, algorithms, (chunk) => {
@@ -52,7 +57,8 @@ self.onmessage = async (event: MessageEvent<Ask>) => {
         tell({ kind: "progress", name: file.name, done, total });
       });
       unzip?.(new Uint8Array(), true);
-      tell({ kind: "file", file: found });
+      // What cannot be unpacked is told with the verdict on the file itself, which is judged as ever.
+      tell({ kind: "file", file: { ...found, broken } });
       for (const each of inside) tell({ kind: "file", file: each });
     } catch (error) {
       const message = error instanceof Error ? error.message : String(error);
@@ -87,6 +93,7 @@ async function digested(
     digests: Object.fromEntries(hashers.map(([name, hasher]) => [name, hasher.digest()])),
     is_page: PAGE.test(head),
     inside: "",
+    broken: "",
   };
 }
 
@@ -113,17 +120,19 @@ async function unzipper(
   let left = file.size * MOST_UNFOLDED;
   let count = 0;
   let broken = false;
+  const open = new Set<string>();
   const unzip = new Unzip((entry) => {
     count += 1;
     if (broken || count > MOST_INSIDE || entry.name.endsWith("/")) return;
     let size = 0;
     let head = "";
     for (const [, hasher] of hashers) hasher.init();
+    open.add(entry.name);
     entry.ondata = (error, chunk, last) => {
       left -= chunk?.length ?? 0;
       if (error || left < 0) {
         if (!broken)
-          onLeft(left < 0 ? "what is in it unfolds without end" : "it is a broken zip file");
+          onLeft(left < 0 ? "it unfolds without end" : `it is a damaged zip file (${entry.name})`);
         broken = true;
         entry.terminate();
         return;
@@ -138,7 +147,9 @@ async function unzipper(
         digests: Object.fromEntries(hashers.map(([name, hasher]) => [name, hasher.digest()])),
         is_page: PAGE.test(head),
         inside: file.name,
+        broken: "",
       });
+      open.delete(entry.name);
     };
     entry.start();
   });
@@ -149,7 +160,10 @@ async function unzipper(
       unzip.push(chunk, last);
     } catch {
       broken = true;
-      onLeft("it is a broken zip file");
+      onLeft("it is a damaged zip file");
     }
+    if (last && !broken && open.size > 0) onLeft(`it ends in the middle of ${[...open][0]}`);
+    else if (last && !broken && count === 0 && file.size > EMPTY_ZIP)
+      onLeft("it is no whole zip file");
   };
 }

@@ -4,13 +4,17 @@ export interface Ask {
   algorithms: string[];
 }
 
-/** A file, or one inside a zip, with its digests. is_page: it begins as a web page does. */
+/**
+ * A file, or one inside a zip, with its digests. is_page: it begins as a web page does. broken: why
+ * what is packed in it could not be looked at, "" where it could or is no zip.
+ */
 export interface Digested {
   name: string;
   size: number;
   digests: Record<string, string>;
   is_page: boolean;
   inside: string;
+  broken: string;
 }
 
 export type Told =

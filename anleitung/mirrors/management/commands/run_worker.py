@@ -6,12 +6,14 @@ There are two: one looks at sources (queue default), one does what people wait f
 from argparse import ArgumentParser
 from typing import Any
 
+from django.apps import apps
 from django.core.management import call_command
 from django.core.management.base import BaseCommand
 from django.utils import timezone
 from django_tasks import TaskResultStatus
 from django_tasks_db.models import DBTaskResult
 
+from anleitung.accounts.tasks import begin_forgetting
 from anleitung.jobs.models import RUNNING, WAITING, Job
 from anleitung.jobs.models import UNFINISHED as UNFINISHED_JOBS
 from anleitung.jobs.services.ask import begin_for_site
@@ -57,8 +59,13 @@ class Command(BaseCommand):
         end_with_parent()
         queue = options["queue"]
         resume(queue)
+        if queue == "default":
+            begin_forgetting()
         if queue == "jobs":
             begin_for_site(kind="prove-all", key="all", args={}, now=timezone.now())
+            # Of the app beside this one, which may not be imported: by its name.
+            for each in apps.get_app_configs():
+                getattr(each, "worker_begins", lambda: None)()
         call_command(
             "db_worker",
             queue_name=queue,

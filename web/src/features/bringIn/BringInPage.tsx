@@ -1,7 +1,8 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import { useNavigate } from "react-router";
-import { answerOf, api, Problem } from "../../api/client";
+import { api, Problem } from "../../api/client";
+import { patiently } from "../../api/patiently";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
 
@@ -21,9 +22,10 @@ export function BringInPage() {
       const form = new FormData();
       form.append("bundle", file);
       form.append("replaces", replaces);
-      return answerOf(
+      return patiently(
         // The description knows the fields; the body that travels is the form itself.
-        api.POST("/api/bundles", { body: form as never, bodySerializer: (body) => body }),
+        () => api.POST("/api/bundles", { body: form as never, bodySerializer: (body) => body }),
+        { once: true },
       );
     },
     onSuccess: async (answer) => {
@@ -41,7 +43,8 @@ export function BringInPage() {
       <p className="mt-3 text-[15px]">
         A bundle is a zip file with one guide and every document that its proof needs. It becomes
         the draft of its guide and is proved for every phone it admits. Nothing is published by
-        this, and a bundle with a fault leaves everything as it was.
+        this, and a bundle with a fault leaves everything as it was. Where its documents differ from
+        the catalogue’s, the draft shows it field by field, and you choose whose to keep.
       </p>
       {/* biome-ignore lint/a11y/noStaticElementInteractions: dropping is a second way; the file field inside is the first */}
       <div

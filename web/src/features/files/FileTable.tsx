@@ -4,6 +4,7 @@ import type { FileSetData } from "../../api/client";
 const NAMES: Record<string, string> = {
   sha256: "SHA-256",
   sha512: "SHA-512",
+  blake2b: "BLAKE2b",
   blake3: "BLAKE3",
   sha1: "SHA-1",
   md5: "MD5",

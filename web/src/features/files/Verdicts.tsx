@@ -7,6 +7,7 @@ const LOOKS: Record<string, { says: string; look: string }> = {
   misnamed: { says: "right, but misnamed", look: "mark mark-warn text-care" },
   "wrong-bytes": { says: "wrong bytes", look: "mark mark-stop text-loss" },
   derived: { says: "made by yourself", look: "mark mark-note" },
+  broken: { says: "cannot be read to its end", look: "mark mark-warn text-care" },
   unknown: { says: "unknown", look: "mark mark-unknown text-unknown" },
   missing: { says: "missing", look: "mark mark-warn text-care" },
 };

@@ -1,10 +1,28 @@
-import type { Evidence, Page } from "../../api/client";
+import { Disclosure, DisclosureButton, DisclosurePanel } from "@headlessui/react";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { answerOf, api, type Evidence, type Page } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { dayWords } from "../../ui/dates";
+import { ProblemView } from "../../ui/ProblemView";
 
 /** What readers reported: flags first, then the counts per base build. */
 export function EvidenceView({ page }: { page: Page }) {
   const { evidence, earlier } = page;
   return (
     <>
+      {evidence?.dead_notice && <DeadNotice page={page} says={evidence.dead_notice} />}
+      {page.lifted.map((each) => (
+        <p key={each.at} className="mark mark-note text-soft">
+          A notice of dead phones was taken down by {each.by} on {dayWords(each.at)}: {each.reason}
+        </p>
+      ))}
+      {page.reports_waiting > 0 && (
+        <p className="mark mark-unknown text-unknown">
+          {page.reports_waiting === 1 ? "1 new report is" : `${page.reports_waiting} new reports are`}{" "}
+          being counted.
+        </p>
+      )}
       {evidence && evidence.runs > 0 && <Reported evidence={evidence} />}
       {evidence?.runs === 0 && (
         <p className="mark mark-unknown my-2 text-unknown">
@@ -24,6 +42,52 @@ export function EvidenceView({ page }: { page: Page }) {
   );
 }
 
+/** What readers see before their first step, and how a maintainer takes it down. */
+function DeadNotice({ page, says }: { page: Page; says: string }) {
+  const [reason, setReason] = useState("");
+  const client = useQueryClient();
+  const lift = useMutation({
+    mutationFn: () =>
+      answerOf(
+        api.POST("/api/revisions/{short}/lift-notice", {
+          params: { path: { short: page.short } },
+          body: { reason },
+        }),
+      ),
+    onSuccess: () => client.invalidateQueries(),
+  });
+  return (
+    <div role="note" className="mark mark-stop my-2">
+      <p className="font-semibold text-loss">{says}</p>
+      <Disclosure as="div">
+        <DisclosureButton className="cursor-pointer text-work underline">
+          Take this notice down
+        </DisclosureButton>
+        <DisclosurePanel as="form" onSubmit={send(() => lift.mutate())} className="max-w-[560px]">
+          <textarea
+            aria-label="What was checked, and with whom"
+            placeholder="What was checked, and with whom; it stays on record"
+            rows={2}
+            maxLength={500}
+            className="block w-full border border-hair-strong bg-sheet px-1.5"
+            value={reason}
+            onChange={(event) => setReason(event.target.value)}
+          />
+          <Button type="submit" disabled={reason.trim().length < 10 || lift.isPending}>
+            Take the notice down
+          </Button>
+          {lift.error && <ProblemView error={lift.error} />}
+        </DisclosurePanel>
+      </Disclosure>
+    </div>
+  );
+}
+
+const send = (act: () => void) => (event: { preventDefault: () => void }) => {
+  event.preventDefault();
+  act();
+};
+
 function isFlagged(evidence: Evidence, build: string): boolean {
   return evidence.flags.some((flag) => flag.factor === "base" && flag.value === build);
 }
@@ -31,9 +95,6 @@ function isFlagged(evidence: Evidence, build: string): boolean {
 function Reported({ evidence }: { evidence: Evidence }) {
   return (
     <section aria-label="Reports" className="border-b border-hair py-1.5">
-      {evidence.dead_notice && (
-        <p className="mark mark-stop font-semibold text-loss">{evidence.dead_notice}</p>
-      )}
       {evidence.flags.map((flag) => (
         <p key={flag.words} className="mark mark-stop">
           <strong className="text-loss">flag</strong> {flag.words}

@@ -1,7 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
-import { useParams, useSearchParams } from "react-router";
-import type { Page } from "../../api/client";
+import { Link, useParams, useSearchParams } from "react-router";
+import { type Page, Problem } from "../../api/client";
+import { ProblemView } from "../../ui/ProblemView";
 import { Waiting } from "../../ui/Waiting";
 import { benchPath } from "../bench";
 import { CodenameHead } from "../codename";
@@ -55,6 +56,19 @@ function OnePage(props: { codename: string; slug: string; wanted: Wanted; versio
   const older = first.data?.versions.find((each) => each.version === version);
   const wanted: Wanted = older ? { draft: false, short: older.short } : props.wanted;
   const page = useQuery(pageQuery(codename, slug, wanted));
+  if (page.error instanceof Problem && page.error.body.code === "unreadable-guide") {
+    const path = wanted.draft ? `drafts/${codename}/${slug}` : `revisions/${wanted.short}`;
+    return (
+      <div className="max-w-[760px] px-[18px] pt-2.5 pb-12">
+        <CodenameHead codename={codename} />
+        <ProblemView error={page.error} />
+        <p className="mt-3 flex gap-4">
+          <a href={`/api/${path}/bundle.zip`}>Download what is stored</a>
+          <Link to="/bring-in">Import it again</Link>
+        </p>
+      </div>
+    );
+  }
   return (
     <Waiting query={page}>
       {(data) => (

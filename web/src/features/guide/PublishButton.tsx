@@ -2,7 +2,8 @@ import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { answerOf, api, type Page } from "../../api/client";
+import { api, type Page } from "../../api/client";
+import { patiently } from "../../api/patiently";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
 
@@ -14,7 +15,8 @@ export function PublishButton({ page }: { page: Page }) {
   const { sheet } = page;
   const publish = useMutation({
     mutationFn: () =>
-      answerOf(
+      // Where the proof is still to be worked out, nothing was published yet: asking again is right.
+      patiently(() =>
         api.POST("/api/drafts/{codename}/{slug}/publish", {
           params: { path: { codename: sheet.codename, slug: sheet.guide } },
           body: { seen: page.fingerprint },

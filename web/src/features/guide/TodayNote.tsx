@@ -1,7 +1,15 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { answerOf, api, type Page } from "../../api/client";
+import { patiently } from "../../api/patiently";
 import { ProblemView } from "../../ui/ProblemView";
+import { Differences } from "./Differences";
+
+/** The fields at the top in which a document differs, each once. */
+function fieldNames(fields: { field: string }[]): string {
+  const names = fields.map((each) => (each.field.split(/[.[]/)[0] ?? "").replaceAll("_", " "));
+  return [...new Set(names)].join(", ");
+}
 
 /** What changed in the catalogue since this was proved, and what follows from it. */
 export function TodayNote({ page }: { page: Page }) {
@@ -11,7 +19,7 @@ export function TodayNote({ page }: { page: Page }) {
   const done = { onSuccess: () => client.invalidateQueries() };
   const prove = useMutation({
     mutationFn: () =>
-      answerOf(
+      patiently(() =>
         page.kind === "draft"
           ? api.POST("/api/drafts/{codename}/{slug}/prove-today", { params: { path } })
           : api.POST("/api/revisions/{short}/prove-today", {
@@ -46,7 +54,7 @@ export function TodayNote({ page }: { page: Page }) {
             <Link to={each.path}>
               {each.kind} {each.name}
             </Link>
-            {each.fields.length > 0 && ` (${each.fields.join(", ")})`}
+            {each.fields.length > 0 && ` (${fieldNames(each.fields)})`}
           </span>
         ))}
         .
@@ -81,6 +89,7 @@ export function TodayNote({ page }: { page: Page }) {
           </button>
         )}
       </p>
+      {page.kind === "draft" && <Differences page={page} />}
       {(prove.error ?? take.error) && (
         <ProblemView error={prove.error ?? take.error ?? new Error()} />
       )}

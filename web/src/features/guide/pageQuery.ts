@@ -1,5 +1,6 @@
 import { queryOptions } from "@tanstack/react-query";
-import { answerOf, api, type Home } from "../../api/client";
+import { api, type Home } from "../../api/client";
+import { patiently } from "../../api/patiently";
 
 /** Which state of a guide a page shows: its draft, or a published revision. */
 export type Wanted = { draft: true } | { draft: false; short: string };
@@ -8,19 +9,19 @@ export const pageQuery = (codename: string, slug: string, wanted: Wanted) =>
   queryOptions({
     queryKey: ["page", codename, slug, wanted],
     queryFn: ({ signal }) =>
-      wanted.draft
-        ? answerOf(
-            api.GET("/api/drafts/{codename}/{slug}", {
-              params: { path: { codename, slug } },
-              signal,
-            }),
-          )
-        : answerOf(
-            api.GET("/api/revisions/{short}", {
-              params: { path: { short: wanted.short } },
-              signal,
-            }),
-          ),
+      patiently(
+        () =>
+          wanted.draft
+            ? api.GET("/api/drafts/{codename}/{slug}", {
+                params: { path: { codename, slug } },
+                signal,
+              })
+            : api.GET("/api/revisions/{short}", {
+                params: { path: { short: wanted.short } },
+                signal,
+              }),
+        { signal },
+      ),
   });
 
 /** The newest revision, or the draft where nothing was published yet. */

@@ -1,6 +1,7 @@
 import { queryOptions } from "@tanstack/react-query";
 import { createContext } from "react";
-import { answerOf, api, type Page, type Slips } from "../../api/client";
+import { api, type Page, type Slips } from "../../api/client";
+import { patiently } from "../../api/patiently";
 
 export type Harm = Slips["harms"][number];
 export type Why = Slips["whys"][number];
@@ -16,13 +17,15 @@ export const slipsQuery = (page: Page) =>
     queryKey: ["slips", page.fingerprint],
     enabled: page.sheet.finished,
     queryFn: ({ signal }) =>
-      answerOf(
-        api.GET("/api/slips", {
-          params: {
-            query: { codename: page.sheet.codename, slug: page.sheet.guide, short: page.short },
-          },
-          signal,
-        }),
+      patiently(
+        () =>
+          api.POST("/api/slips", {
+            params: {
+              query: { codename: page.sheet.codename, slug: page.sheet.guide, short: page.short },
+            },
+            signal,
+          }),
+        { signal },
       ),
   });
 

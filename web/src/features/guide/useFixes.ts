@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useContext } from "react";
-import { answerOf, api, type Finding } from "../../api/client";
+import { api, type Finding } from "../../api/client";
+import { patiently } from "../../api/patiently";
 import { DraftContext } from "./draft";
 
 /** The edits that take findings of a draft away, and how one is taken; nothing for a revision. */
@@ -12,20 +13,25 @@ export function useFixes() {
     queryKey: ["fixes", draft],
     enabled: draft !== undefined,
     queryFn: ({ signal }) =>
-      answerOf(api.GET("/api/drafts/{codename}/{slug}/fixes", { params: { path }, signal })),
+      patiently(
+        () => api.POST("/api/drafts/{codename}/{slug}/fixes", { params: { path }, signal }),
+        { signal },
+      ),
   });
   const take = useMutation({
     mutationFn: (finding: Finding) =>
-      answerOf(
-        api.POST("/api/drafts/{codename}/{slug}/fix", {
-          params: { path },
-          body: {
-            seen: draft?.seen ?? "",
-            finding: finding.id,
-            subject: finding.subject,
-            step: finding.step,
-          },
-        }),
+      patiently(
+        () =>
+          api.POST("/api/drafts/{codename}/{slug}/fix", {
+            params: { path },
+            body: {
+              seen: draft?.seen ?? "",
+              finding: finding.id,
+              subject: finding.subject,
+              step: finding.step,
+            },
+          }),
+        { once: true },
       ),
     onSuccess: () => client.invalidateQueries(),
   });
