@@ -17,6 +17,10 @@ class Kept(Generic[_Key, _Value]):
         self._values: OrderedDict[_Key, _Value] = OrderedDict()
         self._lock = Lock()
 
+    def __contains__(self, key: _Key) -> bool:
+        with self._lock:
+            return key in self._values
+
     def get_or(self, key: _Key, make: Callable[[], _Value]) -> _Value:
         with self._lock:
             if key in self._values:

@@ -31,6 +31,7 @@ STATUS = {
     "invalid-csv": 422,
     "too-many-lines": 422,
     "retire-refused": 422,
+    "note-refused": 422,
     "invalid-list": 422,
     "watch-refused": 422,
     "signed-refused": 422,

@@ -23,5 +23,9 @@ class DocumentMoved(AnleitungError):
         self.standing = standing
 
 
+class NoteRefused(AnleitungError):
+    code = "note-refused"
+
+
 class RetireRefused(AnleitungError):
     code = "retire-refused"

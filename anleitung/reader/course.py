@@ -1,6 +1,6 @@
 """What a reader is told of the course: choices side by side, and guides that lead back."""
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
 from anleitung.core.diagrams.run import Budget
@@ -13,7 +13,7 @@ from anleitung.core.sheet.clock import span_words
 from anleitung.guides.ways_back import published
 from anleitung.kept import Kept
 
-_COMPARED: Kept[str, list[Compared]] = Kept(most=64)
+_COMPARED: Kept[str, list[Compared]] = Kept(most=400)
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,10 +40,16 @@ class Rescue:
     title: str
 
 
-def options_of(bundle: Bundle, known: Mapping[str, str]) -> list[ShownOption]:
+def options_of(
+    bundle: Bundle,
+    known: Mapping[str, str],
+    *,
+    may_work: Callable[[], bool] = lambda: True,
+) -> list[ShownOption]:
     """The choices of a guide, each with what it costs, over all phones that it admits.
 
     known: what the reader has told of the phone; what no phone of the codename has is passed over.
+    may_work: asked before a comparison is worked out anew; otherwise there is none this time.
     """
     # Only what there is makes a difference: nobody fills the memory with builds of their own.
     there = {
@@ -53,6 +59,9 @@ def options_of(bundle: Bundle, known: Mapping[str, str]) -> list[ShownOption]:
     }
     told = {fact: value for fact, value in known.items() if value in there.get(fact, ())}
     key = f"{bundle.fingerprint} {sorted(told.items())}"
+    # What every reader sees first is worked out once; only what somebody asks for beyond it counts.
+    if not bundle.options or (told and key not in _COMPARED and not may_work()):
+        return []
     compared = _COMPARED.get_or(key, lambda: _compared(bundle, told))
     return [
         ShownOption(

@@ -1,11 +1,13 @@
 """The pages of readers. Each view reads the request, asks core or one service, and renders."""
 
+import hashlib
 import secrets
 import uuid
 from dataclasses import dataclass, field
 from typing import Any
 
 from django.conf import settings
+from django.db.utils import OperationalError
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseRedirect, JsonResponse
 from django.http.request import UnreadablePostError
 from django.middleware.csrf import (
@@ -50,14 +52,16 @@ from anleitung.guides.load import (
 )
 from anleitung.guides.models import Revision, StoredPicture
 from anleitung.limits.addresses import client_address
-from anleitung.limits.spend import address_name
+from anleitung.limits.spend import Limit, TooMany, address_name, spend
 from anleitung.reader.check import NOTHING_GIVEN, Given, check, read_build
 from anleitung.reader.course import options_of, rescues_of
 from anleitung.reader.files import MOST_BYTES, judge_files
 from anleitung.reports.errors import InvalidReport, KeyUsed, TooManyReports
-from anleitung.reports.evidence import evidence_for
+from anleitung.reports.evidence import evidence_for, read_evidence
 from anleitung.reports.services.submit import Filled, submit_report
 
+CHOICES = Limit("choices", settings.CHOICES_PER_ADDRESS)
+MATCHES = Limit("match", settings.MATCHES_PER_ADDRESS)
 SOURCE_COOKIE = "anleitung_reader"
 
 
@@ -147,8 +151,8 @@ def checksums(request: HttpRequest, short: str) -> HttpResponse:
 def picture(request: HttpRequest, sha256: str) -> HttpResponse:
     """A picture of a step. Its address names its bytes, so it never changes."""
     found = StoredPicture.objects.filter(sha256=sha256).first()
-    if found is None:
-        raise Http404
+    if found is None or hashlib.sha256(bytes(found.content)).hexdigest() != sha256:
+        raise Http404  # also where it was changed in storage: its address names other bytes
     return HttpResponse(bytes(found.content), content_type=f"image/{found.kind}")
 
 
@@ -180,7 +184,14 @@ def revision_page(request: HttpRequest, short: str) -> HttpResponse:
 @require_POST
 def match(request: HttpRequest, short: str) -> HttpResponse:
     """Verdicts on files that the browser of a reader digested."""
-    revision = _revision(short)
+    revision, now = _revision(short), timezone.now()
+    try:
+        who = address_name(client_address(request), now)
+        spend(
+            MATCHES, who, now=now, says="Very many files were checked from here. Try again later."
+        )
+    except TooMany as error:
+        return JsonResponse({"lines": [], "fault": str(error)}, status=429)
     too_long = int(request.META.get("CONTENT_LENGTH") or 0) > MOST_BYTES
     told = None if too_long else judge_files(revision, request.body)
     if told is None:
@@ -275,7 +286,8 @@ def _render_revision(
         .first()
     )
     newest = revision.guide.revisions.order_by("-number").first()
-    evidence = evidence_for(revision, now=now)
+    told_by_readers = read_evidence(revision, now=now)
+    evidence = told_by_readers.counted
     findings = [f for row in sheet.rows for f in row.findings] + list(sheet.general)
     numbers = {row.id: row.number for row in sheet.rows}
     told = {(f.id, f.subject, f.step): f for row in sheet.rows for f in row.findings}
@@ -298,13 +310,18 @@ def _render_revision(
         "base": given.build,
         "variant": variant,
         "evidence": evidence,
+        "reports_waiting": told_by_readers.waiting,
         "hits": _hits(evidence, base=given.build, variant=variant),
         "warnings": [f for f in findings if f.severity == "warn"],
         "known_bugs": _known_bugs(bundle),
         "algorithms": " ".join(sorted(wanted_algorithms(list(bundle.world.packages.values())))),
         "rescues": rescues_of(bundle),
         "tries": tries_of(bundle.guide).items(),
-        "options": options_of(bundle, {"variant": variant, "base": given.build}),
+        "options": options_of(
+            bundle,
+            {"variant": variant, "base": given.build},
+            may_work=lambda: _may_work(request),
+        ),
         "namesakes": [n for n in find_namesakes(bundle.device, load_devices()) if n.codenames],
         "earlier": earlier,
         "earlier_evidence": evidence_for(earlier, now=now) if earlier else None,
@@ -323,6 +340,15 @@ def _render_revision(
         ],
     }
     return render(request, "reader/revision.html", context)
+
+
+def _may_work(request: HttpRequest) -> bool:
+    now = timezone.now()
+    try:
+        spend(CHOICES, address_name(client_address(request), now), now=now, says="")
+    except (TooMany, OperationalError):
+        return False  # too much, or nothing can be counted just now
+    return True
 
 
 def _known_bugs(bundle: Bundle) -> list[tuple[str, list[Feature]]]:
@@ -393,7 +419,9 @@ def csrf_failed(request: HttpRequest, reason: str = "") -> HttpResponse:
             "The form was open for too long",
             "Go back, load the page again and send it once more. What you ticked is kept.",
         )
-    if request.path.startswith("/api/"):
-        problem = {"code": "no-right", "message": f"{title}. {text}", "at": [], "standing": ""}
-        return JsonResponse(problem, status=403)
+    wants_json = request.headers.get("Accept", "").startswith("application/json")
+    if request.path.startswith("/api/") or wants_json:
+        says = f"{title}. {text}"
+        problem = {"code": "no-right", "message": says, "at": [], "standing": ""}
+        return JsonResponse(problem | {"faults": {"key": says}}, status=403)
     return problem_page(request, status=403, title=title, text=text)

@@ -200,6 +200,9 @@ STAND_INS = {
 
 # Reports of one network address in one hour, and of all in one hour.
 REPORTS_PER_ADDRESS = int(os.environ.get("ANLEITUNG_REPORTS_PER_ADDRESS", "20"))
+MATCHES_PER_ADDRESS = int(os.environ.get("ANLEITUNG_MATCHES_PER_ADDRESS", "300"))
+# Comparisons of choices that are worked out anew for one address in an hour.
+CHOICES_PER_ADDRESS = int(os.environ.get("ANLEITUNG_CHOICES_PER_ADDRESS", "120"))
 REPORTS_PER_HOUR = int(os.environ.get("ANLEITUNG_REPORTS_PER_HOUR", "600"))
 
 LOGGING = {

@@ -49,7 +49,9 @@ def browser_context_args(browser_context_args: dict[str, Any]) -> dict[str, Any]
 def base_url(tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
     """The demo, started by its own command on data of its own."""
     data = tmp_path_factory.mktemp("site")
-    with demo_site(data, ANLEITUNG_REPORTS_PER_ADDRESS="500") as address:
+    with demo_site(
+        data, ANLEITUNG_REPORTS_PER_ADDRESS="500", ANLEITUNG_JOB_PATIENCE="0.02"
+    ) as address:
         yield address
 
 

@@ -9,6 +9,7 @@ from anleitung.accounts.roles import require_maintainer
 from anleitung.catalogue.errors import RetireRefused
 from anleitung.catalogue.load import find_entry
 from anleitung.catalogue.models import Entry
+from anleitung.core.documents.stated import stated
 
 MOST_CHARACTERS = 500
 
@@ -16,9 +17,8 @@ MOST_CHARACTERS = 500
 def retire(*, actor: Any, kind: str, codename: str, name: str, reason: str, now: datetime) -> Entry:
     """Raises NoSuchDocument, RetireRefused."""
     require_maintainer(actor)
-    text = " ".join(reason.split())
-    if not text or len(text) > MOST_CHARACTERS:
-        raise RetireRefused(f"Give the reason in 1 to {MOST_CHARACTERS} characters.")
+    says = f"Give the reason in 1 to {MOST_CHARACTERS} characters."
+    text = stated(reason, least=1, most=MOST_CHARACTERS, error=RetireRefused, says=says)
     with transaction.atomic():
         entry = find_entry(kind, codename, name)
         if entry.retired_at is not None:

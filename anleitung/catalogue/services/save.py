@@ -7,11 +7,12 @@ from django.db import transaction
 from pydantic import BaseModel
 
 from anleitung.accounts.roles import require_maintainer
-from anleitung.catalogue.errors import DocumentMoved
+from anleitung.catalogue.errors import DocumentMoved, NoteRefused
 from anleitung.catalogue.models import Entry, Version
 from anleitung.core.documents.base import body_of, canonical_bytes, fingerprint_of
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.scheme import NamingScheme
+from anleitung.core.documents.stated import stated
 from anleitung.core.formats.check_document import FieldFault, InvalidDocument, check_document
 from anleitung.core.schemes.ambiguity import UndecidedScheme, find_two_ways
 
@@ -34,6 +35,8 @@ def save_document(
     one makes no new version. Raises InvalidDocument, DocumentMoved; then nothing is stored.
     """
     require_maintainer(actor)
+    says = "A note has at most 200 characters."
+    note = stated(note, least=0, most=200, error=NoteRefused, says=says)
     document = checked(kind, value)
     codename, name = address_of(kind, document, codename)
     with transaction.atomic():
@@ -61,7 +64,7 @@ def put(entry: Entry, document: BaseModel, *, actor: Any, note: str, now: dateti
         number=entry.versions.count() + 1,
         fingerprint=fingerprint,
         body=canonical_bytes(body).decode(),
-        note=" ".join(note.split())[:200],
+        note=note,
         at=now,
         by=actor,
     )

@@ -13,7 +13,7 @@ from anleitung.core.documents.scheme import MAX_STRING, Fixed, Form, NamingSchem
 from anleitung.core.errors import AnleitungError
 from anleitung.core.schemes.pieces import Place, pieces_of
 
-BUDGET = 200_000  # pairs of states; about two seconds
+BUDGET = 100_000  # pairs of states; about a second
 
 State = tuple[int, int, int, int]  # form, part, which alternative of it, characters taken
 

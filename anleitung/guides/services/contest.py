@@ -6,6 +6,7 @@ from typing import Any
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
+from anleitung.core.documents.stated import stated
 from anleitung.core.proof.findings import BY_ID
 from anleitung.guides.errors import ContestRefused
 from anleitung.guides.load import find_draft, load_bundle, require_proof
@@ -21,11 +22,8 @@ def contest(
 ) -> Contest:
     """For exactly the state that the actor saw. Raises NoSuchGuide, DraftMoved, ContestRefused."""
     require_maintainer(actor)
-    text = " ".join(reason.split())
-    if not LEAST <= len(text) <= MOST:
-        raise ContestRefused(
-            f"Say in {LEAST} to {MOST} characters why the model is wrong here; readers see it."
-        )
+    says = f"Say in {LEAST} to {MOST} characters why the model is wrong here; readers see it."
+    text = stated(reason, least=LEAST, most=MOST, error=ContestRefused, says=says)
     if which.finding in BY_ID and BY_ID[which.finding].final:
         raise ContestRefused("This is no question to the model: such a step is not published.")
     draft = find_draft(codename, slug)

@@ -6,6 +6,7 @@ from typing import Any
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
+from anleitung.core.documents.stated import stated
 from anleitung.core.files.compare import compare_list
 from anleitung.guides.errors import SignedRefused
 from anleitung.guides.load import find_guide
@@ -30,6 +31,8 @@ def keep_list(
             "detached signature"
         )
     compare_list((), text)
+    how = "A list is kept under a name of at most 150 characters."
+    kept_name = stated(name or "list", least=1, most=150, error=SignedRefused, says=how)
     signatures = read_signatures(signature)
     with transaction.atomic():
         guide = find_guide(codename, slug)
@@ -41,7 +44,7 @@ def keep_list(
         return [
             SignedList.objects.create(
                 guide=guide,
-                name=name.strip()[:150] or "list",
+                name=kept_name,
                 text=text,
                 signature=each.armored,
                 issuer=each.issuer,
@@ -64,9 +67,8 @@ def keep_key(*, actor: Any, certificate: str, says: str, now: datetime) -> Signe
     """
     require_maintainer(actor)
     key = read_key(certificate)
-    text = " ".join(says.split())
-    if not text or len(text) > 200:
-        raise SignedRefused("Say in 1 to 200 characters whose key it is, and how you know.")
+    how = "Say in 1 to 200 characters whose key it is, and how you know."
+    text = stated(says, least=1, most=200, error=SignedRefused, says=how)
     known = SignerKey.objects.filter(fingerprint=key.fingerprint).exists()
     if not known and SignerKey.objects.count() >= MOST_KEYS:
         raise SignedRefused(f"{MOST_KEYS} keys are kept already.")

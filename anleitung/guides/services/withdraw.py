@@ -6,6 +6,7 @@ from typing import Any
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
+from anleitung.core.documents.stated import stated
 from anleitung.guides.errors import WithdrawRefused
 from anleitung.guides.load import find_revision
 from anleitung.guides.models import Withdrawal
@@ -16,11 +17,8 @@ MOST_CHARACTERS = 500
 def withdraw(*, actor: Any, short: str, reason: str, now: datetime) -> Withdrawal:
     """Raises NoSuchGuide, WithdrawRefused."""
     require_maintainer(actor)
-    text = " ".join(reason.split())
-    if not text or len(text) > MOST_CHARACTERS:
-        raise WithdrawRefused(
-            f"Give the reason in 1 to {MOST_CHARACTERS} characters; readers see it."
-        )
+    says = f"Give the reason in 1 to {MOST_CHARACTERS} characters; readers see it."
+    text = stated(reason, least=1, most=MOST_CHARACTERS, error=WithdrawRefused, says=says)
     revision = find_revision(short)
     with transaction.atomic():
         if Withdrawal.objects.filter(revision=revision).exists():

@@ -4,6 +4,7 @@ from datetime import datetime
 from typing import Any
 
 from anleitung.accounts.roles import require_maintainer
+from anleitung.core.documents.stated import stated
 from anleitung.mirrors.errors import WatchRefused
 from anleitung.mirrors.models import Change
 
@@ -13,9 +14,8 @@ MOST_CHARACTERS = 300
 def settle(*, actor: Any, change_id: int, because: str, now: datetime) -> Change:
     """Raises WatchRefused."""
     require_maintainer(actor)
-    text = " ".join(because.split())
-    if not text or len(text) > MOST_CHARACTERS:
-        raise WatchRefused(f"Give the reason in 1 to {MOST_CHARACTERS} characters.")
+    says = f"Give the reason in 1 to {MOST_CHARACTERS} characters."
+    text = stated(because, least=1, most=MOST_CHARACTERS, error=WatchRefused, says=says)
     done = Change.objects.filter(pk=change_id, settled_at__isnull=True).update(
         settled_at=now, settled_by=actor, because=text
     )

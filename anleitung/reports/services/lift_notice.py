@@ -6,6 +6,7 @@ from typing import Any
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
+from anleitung.core.documents.stated import stated
 from anleitung.core.evidence.report import Ending
 from anleitung.guides.load import find_revision
 from anleitung.reports.errors import NoticeRefused
@@ -20,11 +21,8 @@ def lift_notice(*, actor: Any, short: str, reason: str, now: datetime) -> Lifted
     Raises NoSuchGuide, NoticeRefused.
     """
     require_maintainer(actor)
-    text = " ".join(reason.split())
-    if not LEAST <= len(text) <= MOST:
-        raise NoticeRefused(
-            f"Give the reason in {LEAST} to {MOST} characters: what was checked, and with whom."
-        )
+    says = f"Give the reason in {LEAST} to {MOST} characters: what was checked, and with whom."
+    text = stated(reason, least=LEAST, most=MOST, error=NoticeRefused, says=says)
     revision = find_revision(short)
     with transaction.atomic():
         dead = Report.objects.filter(revision=revision, ending=Ending.DEAD.value)

@@ -40,10 +40,12 @@ async function post(form: HTMLFormElement): Promise<Record<string, string>> {
     if (answer.headers.get("content-type")?.startsWith("application/json")) {
       return (await answer.json()).faults;
     }
+    // Something before the site answered in its place; what it was is not known here.
+    const key = `The site could not take it just now (${answer.status}). Your report is kept here: send it again later.`;
+    return { key };
   } catch {
     return { key: "The site cannot be reached. Your report is kept here: send it again later." };
   }
-  return { key: "The form was open for too long. Load the page again; your answers are kept." };
 }
 
 function typed(form: HTMLFormElement): Record<string, string> {

@@ -58,10 +58,10 @@ function OneDifference({ page, changed }: { page: Page; changed: Changed }) {
   });
   return (
     <div className="my-1 overflow-x-auto">
-      <table className="w-full">
+      <table className="w-full table-fixed">
         <thead>
           <tr className="text-left">
-            <th>Field</th>
+            <th className="w-1/5">Field</th>
             <th>In the catalogue</th>
             <th>In this draft</th>
           </tr>

@@ -1,0 +1,49 @@
+"""A database that is locked for long: readers read on, no report is lost."""
+
+import sqlite3
+import threading
+import time
+import urllib.error
+import urllib.request
+from pathlib import Path
+
+from anleitung.demo.serving import demo_site
+from tests.browser.test_start import _Reader
+
+LOCKED = 9  # seconds, longer than anybody waits
+
+
+def test_readers_read_on_and_reports_are_taken_or_told_to_try_again(tmp_path: Path) -> None:
+    with demo_site(tmp_path, ANLEITUNG_REPORTS_PER_ADDRESS="500") as address:
+        readers = [_Reader(address) for _ in range(6)]
+        held = sqlite3.connect(tmp_path / "anleitung.sqlite3", isolation_level=None, timeout=30)
+        held.execute("BEGIN IMMEDIATE")
+        until = time.monotonic() + LOCKED
+        answers: dict[int, int] = {}
+        threads = [
+            threading.Thread(
+                target=lambda i=i: answers.__setitem__(i, readers[i].report(f"locked-{i:012}"))
+            )
+            for i in range(6)
+        ]
+        for each in threads:
+            each.start()
+        waited = []
+        while time.monotonic() < until:
+            began = time.monotonic()
+            with urllib.request.urlopen(f"{address}{readers[0].path}", timeout=30) as page:
+                assert page.status == 200
+            waited.append(time.monotonic() - began)
+        held.execute("ROLLBACK")
+        held.close()
+        for each in threads:
+            each.join()
+        assert sorted(waited)[len(waited) // 2] < 0.5
+        assert set(answers.values()) <= {200, 503}
+        assert 503 in answers.values()
+        for i, status in answers.items():
+            if status != 200:
+                assert readers[i].report(f"locked-{i:012}") == 200
+        with sqlite3.connect(tmp_path / "anleitung.sqlite3") as look:
+            sent = "SELECT COUNT(*) FROM reports_report WHERE key LIKE 'locked-%'"
+            assert look.execute(sent).fetchone() == (6,)
