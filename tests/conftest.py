@@ -18,9 +18,13 @@ NOW = datetime(2026, 11, 1, 12, 0, tzinfo=UTC)
 
 
 @pytest.fixture(autouse=True)
-def _no_worker(settings: Any) -> None:
-    """Jobs are done where they are asked for; the worker has tests of its own."""
+def _no_worker(settings: Any, monkeypatch: pytest.MonkeyPatch) -> None:
+    """Jobs are done where they are asked for; the worker has tests of its own.
+
+    Which guides lead to which is worked out where a test looks at it, not at every publication.
+    """
     settings.JOBS_INLINE = True
+    monkeypatch.setattr("anleitung.guides.services.publish.begin_for_site", lambda **_: None)
 
 
 @pytest.fixture

@@ -156,7 +156,8 @@ def test_stale_guide_waits_on_the_desk_until_it_is_proved(client: Client) -> Non
         ["versions"],
     )
     taken = post(client, "drafts/palstek/base-update/take-today", seen=page["fingerprint"]).json()
-    assert taken["today"]["changed"] == []
+    page = client.get("/api/drafts/palstek/base-update").json()
+    assert (page["fingerprint"], page["today"]["changed"]) == (taken["fingerprint"], [])
 
 
 def test_retire_and_bring_back(client: Client) -> None:

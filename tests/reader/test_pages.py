@@ -169,8 +169,13 @@ def test_refused_and_replayed_reports_do_not_count(revision: Revision) -> None:
 
 
 def test_form_without_its_token_is_refused_in_words(revision: Revision) -> None:
-    answer = Client(enforce_csrf_checks=True).post(f"/r/{revision.short}/report", GOOD)
-    assert answer.status_code == 403
+    strict = Client(enforce_csrf_checks=True)
+    answer = strict.post(f"/r/{revision.short}/report", GOOD)
+    assert (answer.status_code, "without its cookie" in answer.content.decode()) == (403, True)
+    strict.get(f"/r/{revision.short}")
+    answer = strict.post(f"/r/{revision.short}/report", GOOD)
+    assert "did not come from this site" in answer.content.decode()
+    answer = strict.post(f"/r/{revision.short}/report", GOOD | {"csrfmiddlewaretoken": "x" * 64})
     assert "The form was open for too long" in answer.content.decode()
 
 

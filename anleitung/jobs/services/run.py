@@ -23,10 +23,11 @@ def run_job(job_id: int) -> None:
     if not Job.objects.filter(pk=job_id, state__in=UNFINISHED).update(state=RUNNING):
         return
     job = Job.objects.get(pk=job_id)
-    told = time.monotonic()
+    told, last = time.monotonic(), (0, 0)
 
     def tick(done: int, total: int) -> None:
-        nonlocal told
+        nonlocal told, last
+        last = (done, total)
         if time.monotonic() - told < EVERY and done < total:
             return
         told = time.monotonic()
@@ -39,7 +40,7 @@ def run_job(job_id: int) -> None:
         if kind.again or find_outcome(job.kind, job.key) is None:
             value = kind.run(job, tick)
             keep_outcome(job.kind, job.key, value, now=timezone.now())
-        _end(job_id, DONE)
+        _end(job_id, DONE, total=last[1])
     except JobStopped:
         return
     except AnleitungError as error:
@@ -50,10 +51,17 @@ def run_job(job_id: int) -> None:
         _end(job_id, FAILED, {"code": "work-failed", "message": says, "at": [], "standing": ""})
 
 
-def _end(job_id: int, state: str, problem: dict[str, object] | None = None) -> None:
+def _end(
+    job_id: int, state: str, problem: dict[str, object] | None = None, *, total: int = 0
+) -> None:
     with transaction.atomic():
         Job.objects.filter(pk=job_id, state=RUNNING).update(
-            state=state, problem=problem, ended_at=timezone.now(), given=None
+            state=state,
+            problem=problem,
+            ended_at=timezone.now(),
+            given=None,
+            done=total,
+            total=total,
         )
         ended = Job.objects.exclude(state__in=UNFINISHED).order_by("-pk")
         Job.objects.filter(pk__in=list(ended.values_list("pk", flat=True)[KEEP:])).delete()

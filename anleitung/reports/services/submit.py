@@ -50,10 +50,12 @@ def submit_report(
     source: str,
     now: datetime,
     address: str = "",
+    counts_now: bool = True,
 ) -> Report:
     """Sent twice under one key, it is stored once and counts once against the limit.
 
-    address: a name for where it comes from (limits.spend.address_name), "" for no limit. Raises
+    address: a name for where it comes from (limits.spend.address_name), "" for no limit.
+    counts_now: False where many come at once, and the caller asks for the evidence. Raises
     InvalidReport, KeyUsed, TooManyReports; then nothing is stored or counted.
     """
     values = _checked(load_bundle(revision), filled, key)
@@ -66,7 +68,8 @@ def submit_report(
                 made = Report.objects.create(
                     revision=revision, key=key, source=source, at=now, **values
                 )
-            ask_for_evidence(revision, now=now)
+            if counts_now:
+                ask_for_evidence(revision, now=now)
             return made
         except TooMany as error:
             raise TooManyReports(str(error)) from error

@@ -19,6 +19,7 @@ from anleitung.guides.services.bring_in import bring_in
 from anleitung.guides.services.publish import publish
 from anleitung.jobs.models import WAITING, Job
 from anleitung.jobs.services.run import run_job
+from anleitung.reports.evidence import ask_for_evidence
 from anleitung.reports.services.submit import Filled, submit_report
 from anleitung.standins.readers import readers
 
@@ -90,7 +91,9 @@ class Command(BaseCommand):
                 key=f"demo-report-{number:06}",
                 source=f"demo{number:028}",
                 now=BEGAN + timedelta(days=1, hours=6 * number),
+                counts_now=False,
             )
+        ask_for_evidence(revision, now=BEGAN)
 
     def _print_log_ins(self) -> None:
         for name, password, role in LOG_INS:
