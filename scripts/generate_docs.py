@@ -48,7 +48,7 @@ TYPED = (
     'build is "b\\u00f6 \\"7\\""',
     "every slot: (base >= PS-12.4.1-KU.r2 or always)",
 )
-BUNDLES = (("palstek", "unlock"), ("palstek", "clean-install"), ("achtknoten", "unlock"))
+BUNDLES = (("palstek", "unlock"), ("poller", "unlock"), ("achtknoten", "unlock"))
 
 
 def _vectors() -> str:

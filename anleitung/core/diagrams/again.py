@@ -63,7 +63,10 @@ def _shared(old: Procedure, new: Procedure) -> tuple[int, int]:
     # What was found is kept by the id of its step: steps that share one are run or taken together.
     while head and _shares_id(old.steps[:head], old.steps[head:]):
         head -= 1
-    while tail and _shares_id(old.steps[: len(old.steps) - tail], old.steps[-tail:]):
+    while tail and (
+        _shares_id(old.steps[: len(old.steps) - tail], old.steps[-tail:])
+        or len({step.id for step in old.steps[-tail:]}) < tail
+    ):
         tail -= 1
     return head, tail
 

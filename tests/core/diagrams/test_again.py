@@ -58,11 +58,19 @@ def go(made: tuple[Step, ...], first: object, second: object) -> None:
 
 _NOTED = Step("n0", Act((("if", ("is", "f0", "x"), (("find", "minor"),), (("set", "f0", "x"),)),)))
 
+_MENDS = Step("n0", Act((("if", ("is", "f0", "x"), (("find", "minor"), ("set", "f0", "y")), ()),)))
+
 
 @settings(max_examples=700, deadline=None)
 @given(steps, edits, edits)
 # A step that stood twice, and then once: what the one that went had found goes with it.
 @example((_NOTED,), ("repeat", 0, ()), ("drop", 0, ()))
+# Two steps of one id behind an edit: what one of them found is not the other's.
+@example(
+    (_MENDS,),
+    ("repeat", 0, (Step("n0", Act(())),)),
+    ("insert", 0, (Step("n0", Act((("set", "f0", "y"),))),)),
+)
 def test_running_again_equals_running_anew(
     made: tuple[Step, ...], one: object, two: object
 ) -> None:
