@@ -55,6 +55,8 @@ figures: .make/dev .make/static var/secret-key
 	$(PYTHON) benchmarks/updates.py
 	$(PYTHON) benchmarks/mirror.py
 	$(PYTHON) benchmarks/weight.py
+	$(PYTHON) benchmarks/slow_sockets.py
+	PYTHONPATH=. $(PYTHON) benchmarks/killed.py
 
 # The laws of the engine on many more random guides than the tests try.
 laws: .make/dev var/secret-key

@@ -32,7 +32,7 @@ class Sender(threading.Thread):
 
         count = 0
         while not self._ended.is_set():
-            key = f"kill-{self._number:02}-{count:06}"
+            key = f"killed-{self._number:02}-{count:09}"
             try:
                 if _Reader(self._address).report(key) == 200:
                     self.taken.append(key)

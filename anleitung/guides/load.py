@@ -37,7 +37,7 @@ def as_texts(files: dict[str, bytes]) -> dict[str, str]:
 
 
 # Documents never change under a fingerprint, so what is derived from them can be kept.
-_BUNDLES: Kept[str, Bundle] = Kept()
+_BUNDLES: Kept[str, Bundle] = Kept(most=600)
 _SHEETS: Kept[str, SheetOut] = Kept()
 
 
@@ -72,6 +72,13 @@ def readable(rows: Iterable[Stored]) -> Iterator[tuple[Stored, Bundle]]:
             yield row, load_bundle(row)
         except UnreadableGuide as error:
             _log.error("%s", error)
+
+
+def warm() -> int:
+    """Reads what pages are made of before the first request; gives how many guides can be read."""
+    newest = Revision.objects.filter(withdrawal__isnull=True).order_by("-pk")[:400]
+    rows: list[Stored] = [*newest, *Draft.objects.order_by("-pk")[:200]]
+    return sum(1 for _ in readable(rows))
 
 
 def kept_proof(bundle: Bundle) -> ProofOut | None:

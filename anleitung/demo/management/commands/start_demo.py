@@ -15,6 +15,7 @@ from django.utils import timezone
 from anleitung.demo.bundles import write_demo_bundles
 from anleitung.demo.children import demo_children
 from anleitung.demo.serving import free_port
+from anleitung.guides.load import warm
 from anleitung.mirrors.errors import WatchRefused
 from anleitung.mirrors.models import Check
 from anleitung.mirrors.services.start_check import start_check
@@ -44,6 +45,7 @@ class Command(BaseCommand):
             # A site whose guides name no source has nothing to look at, and starts all the same.
             with suppress(WatchRefused):
                 start_check(actor=None, reads=True, codename="", now=timezone.now())
+        warm()
         connections.close_all()
         with demo_children(free_port()):
             Site(

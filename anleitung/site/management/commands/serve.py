@@ -8,6 +8,7 @@ from django.core.management.base import BaseCommand
 from django.core.wsgi import get_wsgi_application
 from django.db import connections
 
+from anleitung.guides.load import warm
 from anleitung.server import Site
 
 
@@ -21,6 +22,7 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         application = get_wsgi_application()
+        warm()
         connections.close_all()  # none may be shared between processes
         Site(
             str(options["bind"]),
