@@ -4,17 +4,10 @@ import hashlib
 import secrets
 import uuid
 from dataclasses import dataclass, field
-from typing import Any
 
 from django.conf import settings
 from django.db.utils import OperationalError
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseRedirect, JsonResponse
-from django.http.request import UnreadablePostError
-from django.middleware.csrf import (
-    REASON_BAD_ORIGIN,
-    REASON_CSRF_TOKEN_MISSING,
-    REASON_NO_CSRF_COOKIE,
-)
 from django.shortcuts import render
 from django.utils import timezone
 from django.views.decorators.cache import cache_control, never_cache
@@ -367,61 +360,3 @@ def _hits(evidence: EvidenceOut, *, base: str, variant: str) -> list[FlagOut]:
     """Flags that fit the phone that was asked about."""
     mine = {"base": base, "variant": variant}
     return [f for f in evidence.flags if f.value and mine.get(f.factor) == f.value]
-
-
-def problem_page(request: HttpRequest, *, status: int, title: str, text: str) -> HttpResponse:
-    return render(request, "reader/problem.html", {"title": title, "text": text}, status=status)
-
-
-def not_found(request: HttpRequest, exception: Any = None) -> HttpResponse:
-    return problem_page(
-        request,
-        status=404,
-        title="Nothing is here",
-        text="The address may be cut short, or the guide was never published.",
-    )
-
-
-def failed(request: HttpRequest) -> HttpResponse:
-    return problem_page(
-        request,
-        status=500,
-        title="This page could not be made",
-        text="The fault is ours and was written down. What you ticked is kept in your browser.",
-    )
-
-
-def csrf_failed(request: HttpRequest, reason: str = "") -> HttpResponse:
-    """What could not be read is no form that was open for too long, and is not said to be one."""
-    try:
-        _ = request.POST
-    except (UnreadablePostError, OSError) as error:
-        full = getattr(error.__cause__ or error, "errno", None) in (28, 122)
-        return problem_page(
-            request,
-            status=507 if full else 400,
-            title="The disk of the site is full" if full else "The form came only in part",
-            text="Nothing was stored. What you ticked is kept; send it again later.",
-        )
-    if reason == REASON_NO_CSRF_COOKIE:
-        title, text = (
-            "The form came without its cookie",
-            "This site needs one cookie to know that a form is its own. Allow it, load the page "
-            "again and send the form once more. What you ticked is kept.",
-        )
-    elif reason in (REASON_CSRF_TOKEN_MISSING, REASON_BAD_ORIGIN) or "Origin" in reason:
-        title, text = (
-            "The form did not come from this site",
-            "Open the guide here, and send the form from its own page.",
-        )
-    else:
-        title, text = (
-            "The form was open for too long",
-            "Go back, load the page again and send it once more. What you ticked is kept.",
-        )
-    wants_json = request.headers.get("Accept", "").startswith("application/json")
-    if request.path.startswith("/api/") or wants_json:
-        says = f"{title}. {text}"
-        problem = {"code": "no-right", "message": says, "at": [], "standing": ""}
-        return JsonResponse(problem | {"faults": {"key": says}}, status=403)
-    return problem_page(request, status=403, title=title, text=text)

@@ -11,7 +11,7 @@ from django.http.response import HttpResponseBase
 
 from anleitung.catalogue.errors import UnreadableDocument
 from anleitung.guides.errors import UnreadableGuide
-from anleitung.reader.views import problem_page
+from anleitung.reader.problems import problem_page
 
 _log = logging.getLogger(__name__)
 

@@ -211,4 +211,4 @@ LOGGING = {
     "handlers": {"console": {"class": "logging.StreamHandler"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
 }
-CSRF_FAILURE_VIEW = "anleitung.reader.views.csrf_failed"
+CSRF_FAILURE_VIEW = "anleitung.reader.problems.csrf_failed"

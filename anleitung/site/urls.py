@@ -27,5 +27,5 @@ urlpatterns = [
     path("admin/", admin.site.urls),
 ]
 
-handler404 = "anleitung.reader.views.not_found"
-handler500 = "anleitung.reader.views.failed"
+handler404 = "anleitung.reader.problems.not_found"
+handler500 = "anleitung.reader.problems.failed"

@@ -19,7 +19,9 @@ export function EvidenceView({ page }: { page: Page }) {
       ))}
       {page.reports_waiting > 0 && (
         <p className="mark mark-unknown text-unknown">
-          {page.reports_waiting === 1 ? "1 new report is" : `${page.reports_waiting} new reports are`}{" "}
+          {page.reports_waiting === 1
+            ? "1 new report is"
+            : `${page.reports_waiting} new reports are`}{" "}
           being counted.
         </p>
       )}
