@@ -65,18 +65,45 @@ export function Facts({ page }: { page: Page }) {
             lines={page.before}
             codename={sheet.codename}
             none="no published guide leads here"
+            missing={page.chain_missing}
           />
         </dd>
         <dt>After it</dt>
         <dd>
-          <Chain lines={page.after} codename={sheet.codename} none="it opens the way to no other" />
+          <Chain
+            lines={page.after}
+            codename={sheet.codename}
+            none="it opens the way to no other"
+            missing={page.chain_missing}
+          />
         </dd>
       </dl>
     </section>
   );
 }
 
-function Chain(props: { lines: ChainLine[]; codename: string; none: string }) {
+interface ChainProps {
+  lines: ChainLine[];
+  codename: string;
+  none: string;
+  missing: number;
+}
+
+/** Nothing is said of guides that were not looked at yet, but that they were not. */
+function Chain(props: ChainProps) {
+  if (props.missing > 0)
+    return (
+      <>
+        <Lines {...props} none="" />
+        <span className="mark mark-unknown text-unknown">
+          {props.missing === 1 ? "1 guide is" : `${props.missing} guides are`} still to be looked at
+        </span>
+      </>
+    );
+  return <Lines {...props} />;
+}
+
+function Lines(props: ChainProps) {
   if (props.lines.length === 0) return <span className="text-soft">{props.none}</span>;
   // Two of them are told in full; of more, the names in a line, and the rest on a press.
   if (props.lines.length <= 2) return props.lines.map((each) => link(each, props.codename, true));

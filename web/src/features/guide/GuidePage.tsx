@@ -55,7 +55,12 @@ function OnePage(props: { codename: string; slug: string; wanted: Wanted; versio
   // An older version is found in the list that every page of the guide carries.
   const older = first.data?.versions.find((each) => each.version === version);
   const wanted: Wanted = older ? { draft: false, short: older.short } : props.wanted;
-  const page = useQuery(pageQuery(codename, slug, wanted));
+  const page = useQuery({
+    ...pageQuery(codename, slug, wanted),
+    // While the worker still counts reports or looks at other guides, what it comes to is fetched.
+    refetchInterval: ({ state: { data } }) =>
+      data && data.chain_missing + data.reports_waiting > 0 ? 3_000 : false,
+  });
   if (page.error instanceof Problem && page.error.body.code === "unreadable-guide") {
     const path = wanted.draft ? `drafts/${codename}/${slug}` : `revisions/${wanted.short}`;
     return (
