@@ -12,6 +12,8 @@ from anleitung.jobs.models import Outcome
 from anleitung.kept import Kept
 
 MOST = 5_000
+# One of each revision; nobody asks for it again before something changes.
+LASTING = ("evidence",)
 _READ: Kept[tuple[str, str, str], Any] = Kept(most=300)
 
 
@@ -30,7 +32,8 @@ def keep_outcome(kind: str, key: str, value: Any, *, now: datetime) -> None:
         key=key,
         defaults={"body": body, "digest": sha256(body.encode()).hexdigest(), "at": now},
     )
-    oldest = Outcome.objects.order_by("-at", "-pk").values_list("pk", flat=True)[MOST : MOST + 100]
+    others = Outcome.objects.exclude(kind__in=LASTING).order_by("-at", "-pk")
+    oldest = others.values_list("pk", flat=True)[MOST : MOST + 100]
     Outcome.objects.filter(pk__in=list(oldest)).delete()
 
 

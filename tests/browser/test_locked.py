@@ -1,5 +1,6 @@
 """A database that is locked for long: readers read on, no report is lost."""
 
+import json
 import sqlite3
 import threading
 import time
@@ -47,3 +48,12 @@ def test_readers_read_on_and_reports_are_taken_or_told_to_try_again(tmp_path: Pa
         with sqlite3.connect(tmp_path / "anleitung.sqlite3") as look:
             sent = "SELECT COUNT(*) FROM reports_report WHERE key LIKE 'locked-%'"
             assert look.execute(sent).fetchone() == (6,)
+            # The workers outlived it as well: what came in is counted.
+            counted = "SELECT body FROM jobs_outcome WHERE kind = 'evidence'"
+            until = time.monotonic() + 30
+            while time.monotonic() < until:
+                runs = [json.loads(row[0])["evidence"]["runs"] for row in look.execute(counted)]
+                if 6 in runs:
+                    break
+                time.sleep(0.3)
+            assert 6 in runs

@@ -2,8 +2,11 @@
 
 import logging
 import time
+from collections.abc import Callable
+from typing import TypeVar
 
 from django.db import transaction
+from django.db.utils import OperationalError
 from django.utils import timezone
 
 from anleitung.core.errors import AnleitungError
@@ -14,6 +17,8 @@ from anleitung.jobs.problem import problem_of
 from anleitung.jobs.work import KINDS
 
 _log = logging.getLogger(__name__)
+_Result = TypeVar("_Result")
+TRIES = 60  # of some seconds each, while another writer holds the database
 EVERY = 0.3  # seconds between two words on how far it is
 KEEP = 200  # ended jobs
 
@@ -31,7 +36,9 @@ def run_job(job_id: int) -> None:
         if time.monotonic() - told < EVERY and done < total:
             return
         told = time.monotonic()
-        going = Job.objects.filter(pk=job_id, state=RUNNING).update(done=done, total=total)
+        going = _patiently(
+            lambda: Job.objects.filter(pk=job_id, state=RUNNING).update(done=done, total=total)
+        )
         if not going:
             raise JobStopped
 
@@ -39,7 +46,7 @@ def run_job(job_id: int) -> None:
         kind = KINDS[job.kind]
         if kind.again or find_outcome(job.kind, job.key) is None:
             value = kind.run(job, tick)
-            keep_outcome(job.kind, job.key, value, now=timezone.now())
+            _patiently(lambda: keep_outcome(job.kind, job.key, value, now=timezone.now()))
         _end(job_id, DONE, total=last[1])
     except JobStopped:
         return
@@ -54,14 +61,28 @@ def run_job(job_id: int) -> None:
 def _end(
     job_id: int, state: str, problem: dict[str, object] | None = None, *, total: int = 0
 ) -> None:
-    with transaction.atomic():
-        Job.objects.filter(pk=job_id, state=RUNNING).update(
-            state=state,
-            problem=problem,
-            ended_at=timezone.now(),
-            given=None,
-            done=total,
-            total=total,
-        )
-        ended = Job.objects.exclude(state__in=UNFINISHED).order_by("-pk")
-        Job.objects.filter(pk__in=list(ended.values_list("pk", flat=True)[KEEP:])).delete()
+    def store() -> None:
+        with transaction.atomic():
+            Job.objects.filter(pk=job_id, state=RUNNING).update(
+                state=state,
+                problem=problem,
+                ended_at=timezone.now(),
+                given=None,
+                done=total,
+                total=total,
+            )
+            ended = Job.objects.exclude(state__in=UNFINISHED).order_by("-pk")
+            Job.objects.filter(pk__in=list(ended.values_list("pk", flat=True)[KEEP:])).delete()
+
+    _patiently(store)
+
+
+def _patiently(write: Callable[[], _Result]) -> _Result:
+    """Nobody waits for the worker's writes, so a database that is locked for long costs no work."""
+    for left in reversed(range(TRIES)):
+        try:
+            return write()
+        except OperationalError as error:
+            if not left or "locked" not in str(error):
+                raise
+    raise AssertionError

@@ -9,6 +9,7 @@ from typing import Any
 from django.apps import apps
 from django.core.management import call_command
 from django.core.management.base import BaseCommand
+from django.db.utils import OperationalError
 from django.utils import timezone
 from django_tasks import TaskResultStatus
 from django_tasks_db.models import DBTaskResult
@@ -57,7 +58,29 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         end_with_parent()
-        queue = options["queue"]
+        while not self._work(options):
+            # The library's loop ends where the database is locked for long; the work goes on.
+            self.stderr.write("The database is locked; the worker begins again.")
+
+    def _work(self, options: dict[str, Any]) -> bool:
+        """Whether it ended of itself."""
+        try:
+            self._begin(options["queue"])
+            call_command(
+                "db_worker",
+                queue_name=options["queue"],
+                interval=0.1 if options["queue"] == "jobs" else 1.0,
+                startup_delay=False,
+                batch=options["until_idle"],
+                verbosity=0,
+            )
+        except OperationalError as error:
+            if "locked" not in str(error):
+                raise
+            return False
+        return True
+
+    def _begin(self, queue: str) -> None:
         resume(queue)
         if queue == "default":
             begin_forgetting()
@@ -66,11 +89,3 @@ class Command(BaseCommand):
             # Of the app beside this one, which may not be imported: by its name.
             for each in apps.get_app_configs():
                 getattr(each, "worker_begins", lambda: None)()
-        call_command(
-            "db_worker",
-            queue_name=queue,
-            interval=0.1 if queue == "jobs" else 1.0,
-            startup_delay=False,
-            batch=options["until_idle"],
-            verbosity=0,
-        )
