@@ -101,8 +101,10 @@ def _look_into(path: Path, algorithms: set[str]) -> _Looked:
     found: list[Found] = []
     try:
         if not zipfile.is_zipfile(path):
-            # What calls itself one and has lost its end is a damaged one.
-            lost = path.suffix.lower() == ".zip"
+            # What begins as one and has lost its end is a damaged one; the rest are other files.
+            with path.open("rb") as stream:
+                begins = stream.read(2) == b"PK"
+            lost = begins and path.suffix.lower() == ".zip"
             return _Looked(why=_NO_CONTENTS if lost else "")
         left = min(path.stat().st_size * MOST_UNFOLDED, MAX_INNER_BYTES)
         with zipfile.ZipFile(path) as archive:

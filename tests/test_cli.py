@@ -242,7 +242,9 @@ def test_verify_never_loses_its_verdicts(
     (downloads / "1.zip").write_bytes(bad[: len(bad) // 2])
     result = verify(tmp_path, downloads, "--format", "json")
     told = {m["name"]: m["verdict"] for m in json.loads(result.output)}
-    assert (told.pop("0.zip") in ("broken", "unknown"), told.pop("1.zip")) == (True, "broken")
+    # Without its first two letters the half of one is just another file.
+    half = "broken" if place else "unknown"
+    assert (told.pop("0.zip") in ("broken", "unknown"), told.pop("1.zip")) == (True, half)
     assert (set(told.values()), result.exit_code) == ({"right"}, 0)
 
 

@@ -154,8 +154,10 @@ async function unzipper(
     entry.start();
   });
   unzip.register(UnzipInflate);
+  let begins = "";
   return (chunk, last = false) => {
     if (broken) return;
+    if (begins === "") begins = String.fromCharCode(...chunk.subarray(0, 2));
     try {
       unzip.push(chunk, last);
     } catch {
@@ -163,7 +165,7 @@ async function unzipper(
       onLeft("it is a damaged zip file");
     }
     if (last && !broken && open.size > 0) onLeft(`it ends in the middle of ${[...open][0]}`);
-    else if (last && !broken && count === 0 && file.size > EMPTY_ZIP)
+    else if (last && !broken && count === 0 && begins === "PK" && file.size > EMPTY_ZIP)
       onLeft("it is no whole zip file");
   };
 }
