@@ -1,5 +1,6 @@
 """Pages that say what went wrong, in words."""
 
+import sys
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse, JsonResponse
@@ -10,6 +11,8 @@ from django.middleware.csrf import (
     REASON_NO_CSRF_COOKIE,
 )
 from django.shortcuts import render
+
+from anleitung.reader.failures import failure_page, what_failed
 
 
 def problem_page(request: HttpRequest, *, status: int, title: str, text: str) -> HttpResponse:
@@ -26,6 +29,10 @@ def not_found(request: HttpRequest, exception: Any = None) -> HttpResponse:
 
 
 def failed(request: HttpRequest) -> HttpResponse:
+    error = sys.exc_info()[1]
+    said = what_failed(error)
+    if said is not None and error is not None:
+        return failure_page(request, said, error)
     return problem_page(
         request,
         status=500,

@@ -273,4 +273,14 @@ def test_a_locked_database_is_said_to_be_busy(
         monkeypatch.setattr(views, "submit_report", fails)
         answer = Client().post(f"/r/{revision.short}/report", {"key": "k" * 16})
         assert (answer.status_code, words in answer.content.decode()) == (status, True)
+
+    def unsaved(*_: Any, **__: Any) -> None:
+        raise OperationalError("database or disk is full")
+
+    # Also outside of the views: a session that cannot be saved once the answer is made.
+    monkeypatch.setattr("django.contrib.sessions.backends.db.SessionStore.save", unsaved)
+    client = Client(raise_request_exception=False)
+    client.cookies["sessionid"] = "x" * 32
+    answer = client.post("/login", {"username": "mira.f", "password": "a-long-enough-word"})
+    assert (answer.status_code, "is full" in answer.content.decode()) == (507, True)
     assert site.DATABASES["default"]["OPTIONS"]["timeout"] <= 10  # type: ignore[index]

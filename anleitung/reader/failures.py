@@ -1,0 +1,102 @@
+"""What fails below the pages is said as what it is: a full disk, a busy or damaged database."""
+
+import logging
+from dataclasses import dataclass
+
+from django.core.exceptions import SuspiciousOperation
+from django.db.utils import DatabaseError, OperationalError
+from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.shortcuts import render
+
+from anleitung.catalogue.errors import UnreadableDocument
+from anleitung.guides.errors import UnreadableGuide
+
+_log = logging.getLogger(__name__)
+
+
+@dataclass(frozen=True, slots=True)
+class Said:
+    status: int
+    code: str
+    title: str
+    text: str
+    again: int = 0  # seconds after which to try again, 0 for never
+
+
+BUSY = Said(
+    503,
+    "busy",
+    "The site is busy",
+    "Something else is being written just now. Nothing of yours was stored, and nothing is lost: "
+    "try again in a minute.",
+    60,
+)
+FULL = Said(
+    507,
+    "disk-full",
+    "The disk of the site is full",
+    "Nothing of yours was stored. Keep this page open and tell whoever runs the site; it can be "
+    "sent again once there is room.",
+)
+READ_ONLY = Said(
+    503,
+    "read-only",
+    "The site cannot store anything just now",
+    "Its database can only be read. Nothing of yours was stored. Tell whoever runs the site.",
+)
+DAMAGED = Said(
+    503,
+    "damaged",
+    "This cannot be shown",
+    "What is stored of it is damaged or does not fit its fingerprint, so it is not shown at all. "
+    "Everything else goes on. Whoever keeps this codename is told.",
+)
+UNREADABLE = Said(
+    400,
+    "invalid-request",
+    "This request cannot be read",
+    "It holds characters or numbers that do not exist, or it was cut short on the way.",
+)
+
+
+def failure_page(request: HttpRequest, said: Said, error: BaseException) -> HttpResponse:
+    """In the form in which it was asked for."""
+    _log.error("%s at %s: %s", said.code, request.path, error)
+    response: HttpResponse
+    if request.path.startswith("/api/") or request.headers.get("Accept", "").startswith(
+        "application/json"
+    ):
+        body = {"code": said.code, "message": f"{said.title}. {said.text}"}
+        response = JsonResponse(
+            body | {"at": [], "standing": "", "faults": {"key": said.text}},
+            status=said.status,
+        )
+    else:
+        response = render(
+            request,
+            "reader/problem.html",
+            {"title": said.title, "text": said.text},
+            status=said.status,
+        )
+    if said.again:
+        response["Retry-After"] = str(said.again)
+    return response
+
+
+def what_failed(error: BaseException | None) -> Said | None:
+    if isinstance(error, UnreadableGuide | UnreadableDocument):
+        return DAMAGED
+    if isinstance(error, OperationalError | DatabaseError):
+        text = str(error).lower()
+        if "locked" in text or "busy" in text:
+            return BUSY
+        if "full" in text:
+            return FULL
+        if "readonly" in text or "read-only" in text:
+            return READ_ONLY
+        return None
+    if isinstance(error, OSError) and error.errno in (28, 122):  # no space, quota
+        return FULL
+    if isinstance(error, UnicodeError | OverflowError | SuspiciousOperation):
+        return UNREADABLE
+    return None
