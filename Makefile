@@ -56,6 +56,7 @@ figures: .make/dev .make/static var/secret-key
 	$(PYTHON) benchmarks/mirror.py
 	$(PYTHON) benchmarks/weight.py
 	$(PYTHON) benchmarks/slow_sockets.py
+	PYTHONPATH=. $(PYTHON) benchmarks/beside_work.py
 	PYTHONPATH=. $(PYTHON) benchmarks/killed.py
 
 # The laws of the engine on many more random guides than the tests try.
