@@ -49,6 +49,7 @@ from anleitung.catalogue.load import (
     load_graph,
     load_reader,
     stored_builds,
+    unreadable_entries,
 )
 from anleitung.catalogue.services.add_builds import add_builds, preview_builds
 from anleitung.catalogue.services.retire import bring_back, retire
@@ -102,6 +103,14 @@ def get_ways(request: HttpRequest, codename: str, start: str, goal: str = "") ->
     return ways_page(load_graph(load_device(codename)), start, goal)
 
 
+def _not_looked_at(codename: str) -> str:
+    lost = [e for e, _ in unreadable_entries() if (e.kind, e.codename) == ("build", codename)]
+    if not lost:
+        return ""
+    what = "1 build" if len(lost) == 1 else f"{len(lost)} builds"
+    return f" {what} of the catalogue cannot be read and did not count in this."
+
+
 @router.get("/codenames/{codename}/offered", response={200: OfferedOut, **FAILED})
 def get_offered(request: HttpRequest, codename: str, build: str) -> OfferedOut:
     require_maintainer(request.user)
@@ -115,7 +124,7 @@ def get_offered(request: HttpRequest, codename: str, build: str) -> OfferedOut:
     return OfferedOut(
         build=found.build,
         reason=found.reason,
-        says=found.says,
+        says=found.says + _not_looked_at(codename),
         newest=found.newest,
         way=way_out(found.way) if found.way else None,
     )

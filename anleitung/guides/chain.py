@@ -23,7 +23,8 @@ class Neighbour:
 class Neighbours:
     """Only the newest revision of each other guide, none withdrawn.
 
-    missing: how many other guides were not looked at yet, since that takes long.
+    missing: how many other guides were not looked at, since that takes long or since they cannot
+    be read.
     """
 
     before: tuple[Neighbour, ...]
@@ -34,9 +35,11 @@ class Neighbours:
 def neighbours(row: Stored, *, most_new: int = MOST_NEW) -> Neighbours:
     """most_new: how many links may be worked out here and now; the worker does the others."""
     mine = load_bundle(row)
-    before, after, missing = [], [], 0
+    before, after = [], []
     others = [r for r in newest_revisions(row.guide.codename) if r.guide_id != row.guide_id]
-    for revision, other in readable(others):
+    known = list(readable(others))
+    missing = len(others) - len(known)
+    for revision, other in known:
         assert isinstance(revision, Revision)
         new = sum(
             find_outcome("link", _key(*pair)) is None for pair in ((other, mine), (mine, other))

@@ -52,8 +52,8 @@ def _read(row: Stored) -> Bundle:
         bundle = read_bundle({name: text.encode() for name, text in row.files.items()}, Held())
     except InvalidBundle as error:
         raise UnreadableGuide(
-            f"{row.title}, {state}, does not read by today's rules: {error.faults[0]}. Bring it in "
-            "again with this mended, or delete the draft."
+            f"{row.title}, {state}, does not read by today's rules: {error.faults[0]}. "
+            "Download what is stored, mend this, and import it again."
         ) from error
     except (AttributeError, TypeError, UnicodeEncodeError) as error:
         raise UnreadableGuide(f"{row.title}, {state}, is damaged in storage: {error}.") from error

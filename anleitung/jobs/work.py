@@ -8,6 +8,8 @@ from anleitung.jobs.models import Job
 
 # done, total: how far it is. Raises JobStopped where the job was stopped meanwhile.
 Tick = Callable[[int, int], None]
+# Told within the transaction that stores: it waits for no interval, and a stop comes too late then.
+LAST = (3, 3)
 
 
 @dataclass(frozen=True, slots=True)

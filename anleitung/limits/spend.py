@@ -68,11 +68,6 @@ def spend(limit: Limit, who: str, *, now: datetime, says: str) -> None:
         count(limit, who, now=now)
 
 
-def give_back(limit: Limit, who: str) -> None:
-    """Everything of one is forgotten, as after a log-in that succeeded."""
-    Spent.objects.filter(bucket=f"{limit.what} {who}").delete()
-
-
 def _buckets(limit: Limit, who: str) -> list[tuple[str, int]]:
     own = (f"{limit.what} {who}", limit.per_hour)
     return [own] if limit.all is None else [own, (f"{limit.what} all", limit.all)]

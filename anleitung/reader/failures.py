@@ -4,7 +4,7 @@ import logging
 from dataclasses import dataclass
 
 from django.core.exceptions import SuspiciousOperation
-from django.db.utils import DatabaseError, OperationalError
+from django.db.utils import DatabaseError
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import render
 
@@ -86,7 +86,7 @@ def failure_page(request: HttpRequest, said: Said, error: BaseException) -> Http
 def what_failed(error: BaseException | None) -> Said | None:
     if isinstance(error, UnreadableGuide | UnreadableDocument):
         return DAMAGED
-    if isinstance(error, OperationalError | DatabaseError):
+    if isinstance(error, DatabaseError):
         text = str(error).lower()
         if "locked" in text or "busy" in text:
             return BUSY
@@ -97,6 +97,9 @@ def what_failed(error: BaseException | None) -> Said | None:
         return None
     if isinstance(error, OSError) and error.errno in (28, 122):  # no space, quota
         return FULL
-    if isinstance(error, UnicodeError | OverflowError | SuspiciousOperation):
+    # Of these only what comes from a request; the others are faults of the program.
+    surrogate = isinstance(error, UnicodeEncodeError) and "surrogates" in error.reason
+    too_large = isinstance(error, OverflowError) and "SQLite" in str(error)
+    if surrogate or too_large or isinstance(error, SuspiciousOperation):
         return UNREADABLE
     return None

@@ -4,6 +4,8 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
+from pydantic import ValidationError
+
 from anleitung.core.evidence.report import (
     DEAD_NOTICE,
     CountedReport,
@@ -55,16 +57,27 @@ def read_evidence(revision: Revision, *, now: datetime) -> Evidence:
     newest = Report.objects.filter(revision=revision).order_by("-id").first()
     if newest is None:
         return Evidence(_NOTHING, 0)
-    kept = find_outcome(KIND, revision.fingerprint) or {"newest": 0, "evidence": None}
+    upto, counted = _kept(revision)
     waiting = 0
-    if kept["newest"] < newest.pk:
-        waiting = Report.objects.filter(revision=revision, pk__gt=kept["newest"]).count()
-    counted = EvidenceOut.model_validate(kept["evidence"]) if kept["evidence"] else _NOTHING
+    if upto < newest.pk:
+        waiting = Report.objects.filter(revision=revision, pk__gt=upto).count()
     notice = _notice(revision, now=now)
     return Evidence(
         counted.model_copy(update={"dead_notice": notice}),
         waiting,
     )
+
+
+def _kept(revision: Revision) -> tuple[int, EvidenceOut]:
+    """(the newest report that is in it, the evidence). What another version of this program kept
+
+    in another form is none, and all reports wait.
+    """
+    kept: Any = find_outcome(KIND, revision.fingerprint)
+    try:
+        return kept["newest"], EvidenceOut.model_validate(kept["evidence"])
+    except (KeyError, TypeError, ValidationError):
+        return 0, _NOTHING
 
 
 def ask_for_what_waits(*, now: datetime) -> None:

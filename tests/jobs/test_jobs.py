@@ -11,10 +11,11 @@ from anleitung.guides.models import Revision
 from anleitung.jobs.errors import JobFailed, JobRefused, UnderWay
 from anleitung.jobs.models import Job, Outcome
 from anleitung.jobs.outcomes import find_outcome, keep_outcome
+from anleitung.jobs.services import run
 from anleitung.jobs.services.ask import ask
 from anleitung.jobs.services.run import run_job
 from anleitung.jobs.services.stop import find_job, stop_job
-from anleitung.jobs.work import KINDS, Kind, Tick
+from anleitung.jobs.work import KINDS, LAST, Kind, Tick
 from anleitung.mirrors.management.commands.run_worker import resume
 from tests.conftest import NOW
 
@@ -63,7 +64,8 @@ def test_a_stop_in_the_middle_ends_the_work(
 
     def work(job: Job, tick: Tick) -> list[int]:
         for number in range(100):
-            tick(number, number)  # told at once, since nothing seems left
+            monkeypatch.setattr(run, "EVERY", 0)  # told at once
+            tick(number, 100)
             reached.append(number)
             if number == 3:
                 stop_job(actor=maintainer, job_id=job.pk, now=NOW)
@@ -74,6 +76,19 @@ def test_a_stop_in_the_middle_ends_the_work(
         ask(actor=maintainer, kind="count", key="x", args={}, now=NOW)
     assert reached == [0, 1, 2, 3]
     assert find_outcome("count", "x") is None
+
+
+def test_what_is_being_stored_is_not_said_to_be_stopped(
+    maintainer: Any, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    def work(job: Job, tick: Tick) -> str:
+        tick(*LAST)
+        with pytest.raises(JobRefused, match="at its end"):
+            stop_job(actor=maintainer, job_id=job.pk, now=NOW)
+        return "stored"
+
+    monkeypatch.setitem(KINDS, "store", Kind("store", "storing", work))
+    assert ask(actor=maintainer, kind="store", key="x", args={}, now=NOW) == "stored"
 
 
 def test_what_fails_is_told_in_words_and_leaves_room(

@@ -14,6 +14,7 @@ from anleitung.core.evidence.report import CountedReport, Ending
 from anleitung.core.evidence.values import OTHERS, group_values
 from anleitung.core.evidence.weights import Factor
 from anleitung.guides.models import Revision
+from anleitung.jobs.outcomes import keep_outcome
 from anleitung.reports.errors import NoticeRefused
 from anleitung.reports.evidence import ask_for_evidence, evidence_for, read_evidence
 from anleitung.reports.models import Report
@@ -71,6 +72,13 @@ def test_looking_counts_nothing_and_writes_nothing(
     assert isinstance(looked, CaptureQueriesContext)
     assert (told.waiting, told.counted.runs) == (1, 1)
     assert all(q["sql"].startswith("SELECT") for q in looked.captured_queries)
+
+
+def test_what_was_kept_in_another_form_waits_to_be_counted_again(revision: Revision) -> None:
+    put(revision, 1)
+    keep_outcome("evidence", revision.fingerprint, {"newest": 99, "evidence": {"odd": 1}}, now=NOW)
+    told = read_evidence(revision, now=NOW)
+    assert (told.waiting, told.counted.runs) == (1, 0)
 
 
 def test_a_notice_is_taken_down_with_a_reason_and_comes_back_with_a_new_report(

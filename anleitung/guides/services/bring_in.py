@@ -15,7 +15,7 @@ from anleitung.guides.load import as_texts, load_proof
 from anleitung.guides.models import Draft, Guide, Revision
 from anleitung.guides.pictures import store_pictures
 from anleitung.guides.today import held_against_today
-from anleitung.jobs.work import Tick
+from anleitung.jobs.work import LAST, Tick
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,8 +43,8 @@ def bring_in(
     bundle = read_bundle(files)
     tick(1, 3)
     load_proof(bundle)
-    tick(2, 3)
     with transaction.atomic():
+        tick(*LAST)  # from here on it is not stopped any more
         published = Revision.objects.filter(fingerprint=bundle.fingerprint).first()
         if published is not None:
             raise AlreadyPublished(

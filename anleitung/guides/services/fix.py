@@ -15,7 +15,7 @@ from anleitung.guides.errors import NoFix
 from anleitung.guides.load import Stored, find_draft, load_bundle
 from anleitung.guides.models import Draft
 from anleitung.guides.services.redraft import is_of_guide, require_seen, rewrite
-from anleitung.jobs.work import Tick
+from anleitung.jobs.work import LAST, Tick
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,8 +69,8 @@ def fix(
     known = find_fix(compiled, found) if found else None
     if known is None:
         raise NoFix("No edit is known that takes this away without a new stop elsewhere.")
-    tick(2, 3)
     with transaction.atomic():
+        tick(*LAST)  # from here on it is not stopped any more
         draft = find_draft(codename, slug)
         require_seen(draft, seen)
         rewrite(draft, bundle.with_guide(known.guide), only=is_of_guide, actor=actor, now=now)

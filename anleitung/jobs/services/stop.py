@@ -3,6 +3,8 @@
 from datetime import datetime
 from typing import Any
 
+from django.db.models import F, Q
+
 from anleitung.jobs.errors import JobRefused
 from anleitung.jobs.models import STOPPED, UNFINISHED, Job
 
@@ -16,11 +18,11 @@ def find_job(*, actor: Any, job_id: int) -> Job:
 
 
 def stop_job(*, actor: Any, job_id: int, now: datetime) -> Job:
-    """Raises JobRefused."""
+    """Raises JobRefused, also where the last part was begun: what it stores is stored then."""
     job = find_job(actor=actor, job_id=job_id)
-    ended = Job.objects.filter(pk=job.pk, state__in=UNFINISHED).update(
-        state=STOPPED, ended_at=now, given=None
-    )
+    storing = Q(total__gt=0, done=F("total"))
+    going = Job.objects.filter(pk=job.pk, state__in=UNFINISHED).exclude(storing)
+    ended = going.update(state=STOPPED, ended_at=now, given=None)
     if not ended:
         raise JobRefused("This work is at its end already.")
     job.refresh_from_db()

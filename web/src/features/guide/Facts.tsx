@@ -96,7 +96,7 @@ function Chain(props: ChainProps) {
       <>
         <Lines {...props} none="" />
         <span className="mark mark-unknown text-unknown">
-          {props.missing === 1 ? "1 guide is" : `${props.missing} guides are`} still to be looked at
+          {props.missing === 1 ? "1 guide was" : `${props.missing} guides were`} not looked at yet
         </span>
       </>
     );
