@@ -29,7 +29,7 @@ from anleitung.catalogue.load import (
 )
 from anleitung.core.documents.device import Device
 from anleitung.core.evidence.report import EvidenceOut
-from anleitung.core.files.watched import TONES
+from anleitung.core.files.watched import tone_of
 from anleitung.core.proof.model import ProofOut
 from anleitung.core.sheet.build import admission_words
 from anleitung.guides.asked import ask_proof
@@ -113,7 +113,7 @@ def _source_matters(row: Stored) -> list[str]:
     mine = {(a, p.sha256 or "") for p in load_bundle(row).packages for a in p.sources}
     found = sorted(
         Change.objects.filter(settled_at__isnull=True).order_by("-at", "address"),
-        key=lambda c: TONES[c.standing] != "loss",  # type: ignore[index]
+        key=lambda c: tone_of(c.standing) != "loss",
     )
     return [
         f"{c.name} at {urlsplit(c.address).netloc}: {c.says}"
@@ -342,7 +342,7 @@ def _about_sources() -> list[tuple[int, DecisionOut]]:
         use = f"{count} guides use it" if count > 1 else f"{source.titles[0]} uses it"
         host = urlsplit(change.address).netloc
         text = f"{change.name} at {host}: {change.says}. {use}."
-        tone = TONES[change.standing]  # type: ignore[index]
+        tone = tone_of(change.standing)
         path = f"/c/{source.used[0].guide.codename}/files#sources"
         decision = DecisionOut(tone=tone, text=text, action="Compare", path=path)
         found.append((1 if tone == "loss" else 2, decision))

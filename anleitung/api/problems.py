@@ -12,7 +12,7 @@ from anleitung.jobs.errors import JobFailed, UnderWay
 from anleitung.jobs.models import Job
 from anleitung.jobs.outcomes import find_outcome
 from anleitung.jobs.problem import problem_of
-from anleitung.jobs.work import KINDS
+from anleitung.jobs.work import says_of
 from anleitung.limits.spend import TooMany
 
 STATUS = {
@@ -85,7 +85,7 @@ def job_out(job: Job) -> JobOut:
     return JobOut(
         id=job.pk,
         kind=job.kind,
-        says=KINDS[job.kind].says if job.kind in KINDS else job.kind,
+        says=says_of(job),
         state=job.state,
         done=job.done,
         total=job.total,

@@ -20,7 +20,7 @@ from anleitung.api.watch_shapes import (
     WorkOut,
 )
 from anleitung.catalogue.load import load_device
-from anleitung.core.files.watched import TONES
+from anleitung.core.files.watched import tone_of
 from anleitung.jobs.models import UNFINISHED as UNFINISHED_JOBS
 from anleitung.jobs.models import Job
 from anleitung.mirrors.models import UNFINISHED, Change, Check, Look, Schedule
@@ -121,7 +121,7 @@ def _source(source: Source, look: Look | None) -> SourceOut:
         address=source.wanted.address,
         file=source.name,
         standing=look.standing if look else "",
-        tone=TONES[look.standing] if look else "plain",  # type: ignore[index]
+        tone=tone_of(look.standing) if look else "plain",
         says=look.says if look else "",
         at=look.at if look else None,
         millis=look.millis if look else 0,
@@ -134,7 +134,7 @@ def _change(change: Change, guides: list[str]) -> ChangeOut:
         id=change.pk,
         file=change.name,
         address=change.address,
-        tone=TONES[change.standing],  # type: ignore[index]
+        tone=tone_of(change.standing),
         says=change.says,
         at=change.at,
         before=SideOut(**change.before),

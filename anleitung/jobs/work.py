@@ -28,5 +28,10 @@ class Kind:
 KINDS: dict[str, Kind] = {}
 
 
+def says_of(job: Job) -> str:
+    """Also for work of a kind that another version of this program knew."""
+    return KINDS[job.kind].says if job.kind in KINDS else job.kind
+
+
 def register(kind: Kind) -> None:
     KINDS[kind.name] = kind

@@ -33,6 +33,13 @@ TONES: dict[Standing, str] = {
     "unreachable": "care",
     "refused": "loss",
 }
+
+
+def tone_of(standing: str) -> str:
+    """Also of a stored word that this version does not know: it is not said to be fine."""
+    return next((tone for known, tone in TONES.items() if known == standing), "care")
+
+
 # Other bytes, or none at all: a matter at once. The others may pass, so they are seen twice first.
 AT_ONCE: frozenset[Standing] = frozenset({"replaced", "cut-short", "page", "too-large", "gone"})
 FINE: frozenset[Standing] = frozenset({"right", "same-size"})

@@ -13,7 +13,7 @@ from anleitung.jobs.models import DONE, FAILED, UNFINISHED, WAITING, Job
 from anleitung.jobs.outcomes import find_outcome
 from anleitung.jobs.services.run import run_job
 from anleitung.jobs.tasks import do_job
-from anleitung.jobs.work import KINDS
+from anleitung.jobs.work import says_of
 from anleitung.limits.spend import Limit, person, spend
 
 POLL = 0.03
@@ -81,8 +81,7 @@ def _begin(
             return own
         if own is not None:
             raise JobRefused(
-                f"You have work under way already ({KINDS[own.kind].says}). Wait for it, or "
-                "stop it."
+                f"You have work under way already ({says_of(own)}). Wait for it, or stop it."
             )
         spend(JOBS, person(actor), now=now, says=_MANY)
         job = Job.objects.create(
