@@ -2,7 +2,6 @@
 
 import json
 from collections.abc import Sequence
-from math import ceil
 
 from anleitung.api.catalogue_shapes import (
     BuildOut,
@@ -16,16 +15,13 @@ from anleitung.api.catalogue_shapes import (
     LegOut,
     ModeOut,
     PackageOut,
-    PasteRowOut,
     PhoneOut,
-    PreviewOut,
     ReadingOut,
     RegionOut,
     StandingOut,
     StepMoveOut,
     SystemOut,
     VariantLineOut,
-    VerdictCountOut,
     WayOut,
     WaysOut,
 )
@@ -52,7 +48,6 @@ from anleitung.core.drawn.phone_words import (
     unlocking_words,
 )
 from anleitung.core.drawn.rails import draw_rails
-from anleitung.core.formats.build_list import ListRow
 from anleitung.core.schemes.decode import CannotDecode, Decoded, Reader, clean
 from anleitung.core.schemes.judge import JudgedField, judge_fields
 from anleitung.core.updates.lanes import lanes
@@ -267,31 +262,6 @@ def way_out(way: Way) -> WayOut:
             for m in way.legs
         ],
         download=megabytes(way.download),
-    )
-
-
-def preview_page(rows: Sequence[ListRow], *, verdict: str, page: int) -> PreviewOut:
-    counts: dict[str, int] = {}
-    for row in rows:
-        counts[row.verdict] = counts.get(row.verdict, 0) + 1
-    chosen = [r for r in rows if not verdict or r.verdict == verdict]
-    pages = max(1, ceil(len(chosen) / PAGE))
-    page = min(max(page, 0), pages - 1)
-    return PreviewOut(
-        lines=len(rows),
-        counts=[VerdictCountOut(verdict=v, count=n) for v, n in counts.items()],
-        rows=[
-            PasteRowOut(
-                line=r.line,
-                text=r.text,
-                verdict=r.verdict,
-                says=r.says,
-                fields=[FieldOut(field=n, value=v) for n, v in r.fields],
-            )
-            for r in chosen[page * PAGE : (page + 1) * PAGE]
-        ],
-        page=page,
-        pages=pages,
     )
 
 

@@ -14,7 +14,6 @@ from anleitung.api.catalogue_pages import (
     document_page,
     judged_out,
     phone_page,
-    preview_page,
     way_out,
     ways_page,
 )
@@ -38,7 +37,7 @@ from anleitung.api.catalogue_shapes import (
     SaveIn,
     WaysOut,
 )
-from anleitung.api.problems import FAILURES, ProblemOut
+from anleitung.api.problems import FAILURES, JobOut, ProblemOut
 from anleitung.catalogue.errors import NoSuchDocument, UnreadableDocument
 from anleitung.catalogue.jump import Place, find_catalogue_places
 from anleitung.catalogue.load import (
@@ -51,9 +50,9 @@ from anleitung.catalogue.load import (
     stored_builds,
     unreadable_entries,
 )
-from anleitung.catalogue.services.add_builds import add_builds, preview_builds
 from anleitung.catalogue.services.retire import bring_back, retire
 from anleitung.catalogue.services.save import KINDS, checked, save_document
+from anleitung.catalogue.work import ask_add, ask_preview
 from anleitung.core.documents.build import Build
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.program import Program
@@ -68,6 +67,7 @@ from anleitung.guides.find import find_guide_places
 
 router = Router(auth=django_auth)
 FAILED = {FAILURES: ProblemOut}
+LONG: dict[Any, Any] = {202: JobOut, **FAILED}
 
 
 @router.get("/codenames/{codename}/phone", response={200: PhoneOut, **FAILED})
@@ -130,23 +130,33 @@ def get_offered(request: HttpRequest, codename: str, build: str) -> OfferedOut:
     )
 
 
-@router.post("/codenames/{codename}/builds/preview", response={200: PreviewOut, **FAILED})
+@router.post("/codenames/{codename}/builds/preview", response={200: PreviewOut, **LONG})
 def post_preview(request: HttpRequest, codename: str, body: PasteIn) -> PreviewOut:
     require_maintainer(request.user)
-    rows = preview_builds(codename=codename, text=body.text, filling=_filling(body))
-    return preview_page(rows, verdict=body.verdict, page=body.page)
+    told = ask_preview(
+        actor=request.user,
+        codename=codename,
+        text=body.text,
+        filling=_filling(body),
+        verdict=body.verdict,
+        page=body.page,
+        now=timezone.now(),
+    )
+    return PreviewOut(**told)
 
 
-@router.post("/codenames/{codename}/builds", response={200: AddedOut, **FAILED})
+@router.post("/codenames/{codename}/builds", response={200: AddedOut, **LONG})
 def post_builds(request: HttpRequest, codename: str, body: PasteIn) -> AddedOut:
-    added = add_builds(
+    """Read and stored by the worker."""
+    require_maintainer(request.user)
+    added = ask_add(
         actor=request.user,
         codename=codename,
         text=body.text,
         filling=_filling(body),
         now=timezone.now(),
     )
-    return AddedOut(new=added.new, changed=added.changed, left=added.left)
+    return AddedOut(**added)
 
 
 def _filling(body: PasteIn) -> Filling:

@@ -12,6 +12,7 @@ from anleitung.jobs.errors import JobFailed, UnderWay
 from anleitung.jobs.models import Job
 from anleitung.jobs.outcomes import find_outcome
 from anleitung.jobs.problem import problem_of
+from anleitung.jobs.services.ask import is_once
 from anleitung.jobs.work import says_of
 from anleitung.limits.spend import TooMany
 
@@ -69,7 +70,7 @@ class ProblemOut(Schema):
 
 
 class JobOut(Schema):
-    """Work that is under way, or how it ended. result: what came out, where it is done."""
+    """Work that is under way, or how it ended. result: of what is done once; else ask again."""
 
     id: int
     kind: str
@@ -90,8 +91,12 @@ def job_out(job: Job) -> JobOut:
         done=job.done,
         total=job.total,
         problem=ProblemOut(**job.problem) if job.problem else None,
-        result=find_outcome(job.kind, job.key) if job.state == "done" else None,
+        result=find_outcome(job.kind, job.key) if _is_told(job) else None,
     )
+
+
+def _is_told(job: Job) -> bool:
+    return job.state == "done" and is_once(job.key)
 
 
 def add_handlers(api: NinjaAPI) -> None:

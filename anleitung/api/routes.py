@@ -38,7 +38,6 @@ from anleitung.guides.pictures import pictures_of
 from anleitung.guides.services.picture import add_picture, remove_picture
 from anleitung.guides.services.prove_today import prove_today, take_today
 from anleitung.guides.services.publish import publish
-from anleitung.guides.services.settle_difference import settle_difference
 from anleitung.guides.services.withdraw import withdraw
 from anleitung.jobs.services.ask import ask, once
 from anleitung.reports.services.lift_notice import lift_notice
@@ -143,21 +142,27 @@ def draft_take_today(
     return redrafted_out(draft)
 
 
-@router.post("/drafts/{codename}/{slug}/differences", response={200: BroughtInOut, **FAILED})
+@router.post("/drafts/{codename}/{slug}/differences", response={200: BroughtInOut, **LONG})
 def post_difference(
     request: HttpRequest, codename: str, slug: str, body: SettleDifferenceIn
 ) -> BroughtInOut:
-    draft = settle_difference(
+    """Proved and stored by the worker."""
+    require_maintainer(request.user)
+    told = ask(
         actor=request.user,
-        codename=codename,
-        slug=slug,
-        seen=body.seen,
-        address=(body.kind, body.codename, body.name),
-        choice=body.choice,
-        new_name=body.new_name,
+        kind="settle",
+        key=once(),
+        args={
+            "codename": codename,
+            "slug": slug,
+            "seen": body.seen,
+            "address": [body.kind, body.codename, body.name],
+            "choice": body.choice,
+            "new_name": body.new_name,
+        },
         now=timezone.now(),
     )
-    return redrafted_out(draft)
+    return BroughtInOut(**told)
 
 
 @router.post("/drafts/{codename}/{slug}/pictures", response={200: BroughtInOut, **FAILED})

@@ -16,6 +16,9 @@ class CatalogueConfig(AppConfig):
 
     def ready(self) -> None:
         post_migrate.connect(put_back_triggers, sender=self)
+        from anleitung.catalogue import work
+
+        work.register_all()
 
 
 def put_back_triggers(using: str = "default", **_: Any) -> None:

@@ -125,6 +125,24 @@ def _apply_fix(job: Job, tick: Tick) -> dict[str, Any]:
     return redrafted(draft)
 
 
+def _settle(job: Job, tick: Tick) -> dict[str, Any]:
+    from anleitung.guides.services.settle_difference import settle_difference
+
+    args = job.args
+    draft = settle_difference(
+        actor=job.asked_by,
+        codename=args["codename"],
+        slug=args["slug"],
+        seen=args["seen"],
+        address=tuple(args["address"]),
+        choice=args["choice"],
+        new_name=args["new_name"],
+        now=timezone.now(),
+        tick=tick,
+    )
+    return redrafted(draft)
+
+
 def _import(job: Job, tick: Tick) -> dict[str, Any]:
     from anleitung.guides.services.bring_in import bring_in
 
@@ -164,6 +182,7 @@ def register_all() -> None:
         Kind("fix", "taking a fix", _apply_fix),
         Kind("prove-all", "proving what a new model has not proved yet", _prove_all, again=True),
         Kind("links", "which guide leads to which", _link, again=True),
+        Kind("settle", "settling a difference", _settle),
         Kind("import", "importing a bundle", _import),
     ):
         register(kind)

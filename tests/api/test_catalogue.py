@@ -7,6 +7,7 @@ import pytest
 from django.core.management import call_command
 from django.test import Client
 
+from anleitung.jobs.services.run import run_job
 from tests.core.demo_catalogue import plain
 
 
@@ -67,6 +68,32 @@ def test_twenty_thousand_lines_come_in_pages(client: Client) -> None:
     assert (shown["lines"], shown["pages"], len(shown["rows"])) == (20_000, 200, 100)
     refused = post(client, "codenames/palstek/builds", text=text)
     assert (refused.status_code, refused.json()["code"]) == (422, "too-many-lines")
+
+
+@pytest.mark.parametrize(("lines", "status"), [(2_000, 200), (2_001, 202)])
+def test_a_long_list_is_read_by_the_worker(
+    client: Client, settings: Any, lines: int, status: int
+) -> None:
+    settings.JOBS_INLINE, settings.JOB_PATIENCE = False, 0
+    text = "\n".join(["\ud800"] * lines)
+    told = post(client, "codenames/palstek/builds/preview", text=text)
+    assert told.status_code == status
+    if status == 202:
+        run_job(told.json()["id"])
+        told = post(client, "codenames/palstek/builds/preview", text=text)
+    assert told.json()["counts"] == [{"verdict": "unreadable", "count": lines}]
+
+
+def test_storing_and_settling_are_jobs_with_their_result(client: Client, settings: Any) -> None:
+    settings.JOBS_INLINE, settings.JOB_PATIENCE = False, 0
+    stored = post(client, "codenames/palstek/builds", text="PS-13.1.0-KU.r5")
+    assert (stored.status_code, stored.json()["kind"]) == (202, "add-builds")
+    run_job(stored.json()["id"])
+    job = client.get(f"/api/jobs/{stored.json()['id']}").json()
+    assert job["result"] == {"new": 1, "changed": 0, "left": 0}
+    body = {"seen": "", "kind": "tool", "name": "lotse", "choice": "both", "new_name": "x"}
+    settled = post(client, "drafts/palstek/unlock/differences", codename="", **body)
+    assert (settled.status_code, settled.json()["kind"]) == (202, "settle")
 
 
 def test_csv_out_and_in_again_changes_nothing(client: Client) -> None:

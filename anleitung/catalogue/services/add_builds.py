@@ -19,6 +19,7 @@ from anleitung.core.formats.build_list import (
     read_build_list,
     require_room,
 )
+from anleitung.jobs.work import LAST, Tick
 from anleitung.kept import Kept
 
 _ROWS: Kept[Hashable, tuple[ListRow, ...]] = Kept(most=2)
@@ -50,9 +51,20 @@ def preview_builds(*, codename: str, text: str, filling: Filling) -> Sequence[Li
     return _ROWS.get_or(key, read)
 
 
-def add_builds(*, actor: Any, codename: str, text: str, filling: Filling, now: datetime) -> Added:
+def add_builds(
+    *,
+    actor: Any,
+    codename: str,
+    text: str,
+    filling: Filling,
+    now: datetime,
+    tick: Tick = lambda done, total: None,
+) -> Added:
     """Stores the lines that are new or changed; the others are left out. All or nothing."""
     require_maintainer(actor)
+    # Read before the transaction begins, and again within it only where something moved since.
+    preview_builds(codename=codename, text=text, filling=filling)
+    tick(1, 3)
     with transaction.atomic():
         rows = preview_builds(codename=codename, text=text, filling=filling)
         require_room(rows, load_builds(load_device(codename)))
@@ -66,5 +78,6 @@ def add_builds(*, actor: Any, codename: str, text: str, filling: Filling, now: d
             if entry.retired_at is not None:
                 entry.retired_at, entry.retired_because = None, ""
                 entry.save(update_fields=["retired_at", "retired_because"])
+        tick(*LAST)
     new = sum(row.verdict == "new" for row in taken)
     return Added(new=new, changed=len(taken) - new, left=len(rows) - len(taken))

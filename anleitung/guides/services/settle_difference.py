@@ -19,6 +19,7 @@ from anleitung.guides.load import find_draft, load_bundle, load_proof
 from anleitung.guides.models import Draft, Guide
 from anleitung.guides.services.redraft import is_of_catalogue, require_seen, rewrite
 from anleitung.guides.today import with_documents
+from anleitung.jobs.work import LAST, Tick
 
 Choice = Literal["ours", "theirs", "both"]
 
@@ -33,6 +34,7 @@ def settle_difference(
     choice: Choice,
     new_name: str,
     now: datetime,
+    tick: Tick = lambda done, total: None,
 ) -> Draft:
     """ours: the draft takes the catalogue's; theirs: the catalogue takes the draft's as its next
 
@@ -47,28 +49,38 @@ def settle_difference(
     if document is None:
         raise NoSuchGuide(f"The draft carries no {address[0]} {address[2][:80]}.")
     if choice == "theirs":
-        save_document(
-            actor=actor,
-            kind=address[0],
-            value=body_of(document),
-            codename=address[1],
-            seen=current_fingerprints().get(address, ""),
-            note=f"taken from the draft of {slug}",
-            now=now,
-        )
+        with transaction.atomic():
+            save_document(
+                actor=actor,
+                kind=address[0],
+                value=body_of(document),
+                codename=address[1],
+                seen=current_fingerprints().get(address, ""),
+                note=f"taken from the draft of {slug}",
+                now=now,
+            )
+            tick(*LAST)
         return draft
     if choice == "both":
-        return _both(draft, bundle, address, new_name, actor=actor, now=now)
+        return _both(draft, bundle, address, new_name, actor=actor, now=now, tick=tick)
     with transaction.atomic():
         draft = find_draft(codename, slug)
         require_seen(draft, seen)
         ours = with_documents(bundle, (address,))
         rewrite(draft, ours, only=is_of_catalogue, actor=actor, now=now)
+        tick(*LAST)
     return draft
 
 
 def _both(
-    draft: Draft, bundle: Bundle, address: Address, new_name: str, *, actor: Any, now: datetime
+    draft: Draft,
+    bundle: Bundle,
+    address: Address,
+    new_name: str,
+    *,
+    actor: Any,
+    now: datetime,
+    tick: Tick,
 ) -> Draft:
     kind, _, name = address
     if kind == "build":
@@ -83,6 +95,7 @@ def _both(
     faults = renamed.mismatches()
     if faults:
         raise RenameRefused(f"Under this id it does not fit: {faults[0].message}.")
+    tick(0, 3)
     _require_same(bundle, renamed)
     with transaction.atomic():
         draft = Draft.objects.select_related("guide").get(pk=draft.pk)
@@ -94,6 +107,7 @@ def _both(
             draft.guide = guide
         rewrite(draft, renamed, only=lambda name: True, actor=actor, now=now)
         enter_missing(renamed, actor=actor, now=now)
+        tick(*LAST)
     return draft
 
 

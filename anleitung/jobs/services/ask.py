@@ -17,6 +17,7 @@ from anleitung.jobs.work import says_of
 from anleitung.limits.spend import Limit, person, spend
 
 POLL = 0.03
+ONCE = "once "
 JOBS = Limit("job", settings.JOBS_PER_HOUR)
 
 
@@ -51,7 +52,11 @@ def ask(
 
 def once() -> str:
     """A key for work that changes something: it is never answered from what is kept."""
-    return f"once {secrets.token_hex(16)}"
+    return f"{ONCE}{secrets.token_hex(16)}"
+
+
+def is_once(key: str) -> bool:
+    return key.startswith(ONCE)
 
 
 def begin_for_site(*, kind: str, key: str, args: dict[str, Any], now: datetime) -> None:

@@ -54,7 +54,10 @@ export interface paths {
         /** Get Builds */
         get: operations["anleitung_api_catalogue_routes_get_builds"];
         put?: never;
-        /** Post Builds */
+        /**
+         * Post Builds
+         * @description Read and stored by the worker.
+         */
         post: operations["anleitung_api_catalogue_routes_post_builds"];
         delete?: never;
         options?: never;
@@ -367,7 +370,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Post Difference */
+        /**
+         * Post Difference
+         * @description Proved and stored by the worker.
+         */
         post: operations["anleitung_api_routes_post_difference"];
         delete?: never;
         options?: never;
@@ -2201,7 +2207,7 @@ export interface components {
         };
         /**
          * JobOut
-         * @description Work that is under way, or how it ended. result: what came out, where it is done.
+         * @description Work that is under way, or how it ended. result: of what is done once; else ask again.
          */
         JobOut: {
             /** Done */
@@ -4082,6 +4088,15 @@ export interface operations {
                     "application/json": components["schemas"]["AddedOut"];
                 };
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
             /** @description Bad Request */
             400: {
                 headers: {
@@ -4272,6 +4287,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PreviewOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Bad Request */
@@ -5908,6 +5932,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BroughtInOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Bad Request */

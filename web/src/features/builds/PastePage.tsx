@@ -1,7 +1,8 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { answerOf, api } from "../../api/client";
+import { api } from "../../api/client";
+import { patiently } from "../../api/patiently";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
 import { CodenameHead } from "../codename";
@@ -40,14 +41,20 @@ export function PastePage() {
   const preview = useQuery({
     queryKey: ["paste", codename, body],
     queryFn: ({ signal }) =>
-      answerOf(api.POST("/api/codenames/{codename}/builds/preview", { params, body, signal })),
+      patiently(
+        () => api.POST("/api/codenames/{codename}/builds/preview", { params, body, signal }),
+        { signal },
+      ),
     enabled: asked.trim() !== "",
     placeholderData: keepPreviousData,
     gcTime: 0,
   });
   const store = useMutation({
     mutationFn: () =>
-      answerOf(api.POST("/api/codenames/{codename}/builds", { params, body: { ...body, text } })),
+      patiently(
+        () => api.POST("/api/codenames/{codename}/builds", { params, body: { ...body, text } }),
+        { once: true },
+      ),
     onSuccess: async () => {
       await client.invalidateQueries();
       navigate(`/c/${codename}/builds`);

@@ -2,7 +2,8 @@ import { Disclosure, DisclosureButton, DisclosurePanel } from "@headlessui/react
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import { useNavigate } from "react-router";
-import { answerOf, api, type Page } from "../../api/client";
+import { api, type Page } from "../../api/client";
+import { patiently } from "../../api/patiently";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
 
@@ -38,18 +39,21 @@ function OneDifference({ page, changed }: { page: Page; changed: Changed }) {
   const navigate = useNavigate();
   const settle = useMutation({
     mutationFn: (choice: Choice) =>
-      answerOf(
-        api.POST("/api/drafts/{codename}/{slug}/differences", {
-          params: { path: { codename: page.sheet.codename, slug: page.sheet.guide } },
-          body: {
-            seen: page.fingerprint,
-            kind: changed.kind,
-            codename: changed.kind === "device" || changed.kind === "build" ? changed.codename : "",
-            name: changed.name,
-            choice,
-            new_name: choice === "both" ? newName : "",
-          },
-        }),
+      patiently(
+        () =>
+          api.POST("/api/drafts/{codename}/{slug}/differences", {
+            params: { path: { codename: page.sheet.codename, slug: page.sheet.guide } },
+            body: {
+              seen: page.fingerprint,
+              kind: changed.kind,
+              codename:
+                changed.kind === "device" || changed.kind === "build" ? changed.codename : "",
+              name: changed.name,
+              choice,
+              new_name: choice === "both" ? newName : "",
+            },
+          }),
+        { once: true },
       ),
     onSuccess: async (draft) => {
       await client.invalidateQueries();
