@@ -23,7 +23,7 @@ EVERY = [(c, n) for c in codenames() for n in (*guide_names(c), *faults(c))]
 
 
 def said(codename: str, name: str) -> dict[str, Any]:
-    """counts: [admitted, counted, starts, paths]; findings and slips one line each, trace by digest."""
+    """counts: [admitted, counted, starts, paths]; findings and slips a line each; trace: digest."""
     compiled = run_bundle(read_bundle(bundle_files(codename, name)), Budget())
     proof = report(compiled)
     findings = [

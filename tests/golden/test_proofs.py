@@ -17,4 +17,4 @@ def test_the_proof_says_what_it_said(codename: str, name: str) -> None:
 def test_nothing_was_left_out() -> None:
     assert sorted(BEFORE) == sorted(f"{c}/{n}" for c, n in EVERY)
     assert sum(len(each["findings"]) for each in BEFORE.values()) >= 24
-    assert sum(len(each["slips"]) for each in BEFORE.values()) >= 300
+    assert sum(len(each["slips"]) for each in BEFORE.values()) >= 100
