@@ -13,9 +13,9 @@ from random import Random
 
 sys.path.insert(0, str(Path(__file__).parents[1]))
 
-from anleitung.core.diagrams.again import Before, run_again
+from anleitung.core.diagrams.rerun import Before, run_again
 from anleitung.core.diagrams.run import Budget, run_all
-from anleitung.core.proof.compile import compile_bundle
+from anleitung.core.proof.run.compile import compile_bundle
 from tests.core.diagrams.laws import LAWS
 from tests.core.proof.random_guides import narrowed, random_bundle, small_base
 

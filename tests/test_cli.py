@@ -12,7 +12,7 @@ from typing import Any
 import pytest
 from typer.testing import CliRunner
 
-from anleitung.cli import app
+from anleitung.command.main import app
 from anleitung.standins.files import file_content
 from tests.core.bundles import Edit, bundle, edited_files
 from tests.core.formats.test_pictures import SECRET, photo

@@ -12,7 +12,7 @@ from anleitung.accounts.roles import require_maintainer
 from anleitung.api.bounds import RowId
 from anleitung.api.problems import FAILURES, JobOut, ProblemOut
 from anleitung.api.shapes import BroughtInOut
-from anleitung.core.proof.bench import BenchOut, NoSuchPhone, walk
+from anleitung.core.proof.rehearse.bench import BenchOut, NoSuchPhone, walk
 from anleitung.guides.asked import ask_fixes, ask_follows
 from anleitung.guides.errors import NoSuchGuide
 from anleitung.guides.follows import Follows

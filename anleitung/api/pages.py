@@ -30,7 +30,7 @@ from anleitung.catalogue.load import (
 from anleitung.core.documents.device import Device
 from anleitung.core.evidence.report import EvidenceOut
 from anleitung.core.files.watched import tone_of
-from anleitung.core.proof.model import ProofOut
+from anleitung.core.proof.result import ProofOut
 from anleitung.core.sheet.build import admission_words
 from anleitung.guides.asked import ask_proof
 from anleitung.guides.chain import neighbours

@@ -20,7 +20,7 @@ from anleitung.core.formats.schema import DOCUMENTS
 from anleitung.core.schemes.decode import AmbiguousScheme, Reader
 from anleitung.core.schemes.place import place_builds
 from anleitung.core.updates.moves import Graph
-from anleitung.kept import Kept
+from anleitung.storage.recent import Kept
 
 _log = logging.getLogger(__name__)
 _DOCUMENTS: Kept[tuple[str, str], BaseModel] = Kept(most=4_000)

@@ -5,7 +5,7 @@ from typing import Any
 from django.apps import AppConfig
 from django.db.models.signals import post_migrate, post_save
 
-from anleitung.unchanging import Guard
+from anleitung.storage.immutable_tables import Guard
 
 GUARDED = {
     "guides_revision": Guard((("id",), ("fingerprint",), ("short",), ("guide_id", "number"))),
@@ -44,7 +44,7 @@ class GuidesConfig(AppConfig):
 
 def put_back_triggers(using: str = "default", **_: Any) -> None:
     from anleitung.guides.known_files import index_missing
-    from anleitung.unchanging import install_triggers
+    from anleitung.storage.immutable_tables import install_triggers
 
     install_triggers(GUARDED, using)
     index_missing()

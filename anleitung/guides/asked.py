@@ -5,7 +5,7 @@ from typing import Any
 
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.phone.world import MODEL_VERSION
-from anleitung.core.proof.model import ProofOut
+from anleitung.core.proof.result import ProofOut
 from anleitung.guides.follows import Follows
 from anleitung.guides.load import Stored, kept_proof, load_bundle, require_proof
 from anleitung.guides.work import newest_state, proof_key, row_args

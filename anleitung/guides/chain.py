@@ -5,7 +5,7 @@ from typing import Any
 
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.phone.world import MODEL_VERSION
-from anleitung.core.proof.chain import Link, find_link
+from anleitung.core.proof.explain.links import Link, find_link
 from anleitung.guides.load import Stored, load_bundle, newest_revisions, readable
 from anleitung.guides.models import Revision
 from anleitung.jobs.outcomes import find_outcome, outcome_of

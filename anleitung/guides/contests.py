@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from anleitung.core.proof.model import FindingOut
+from anleitung.core.proof.result import FindingOut
 from anleitung.guides.models import Contest
 
 

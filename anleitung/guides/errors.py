@@ -1,7 +1,7 @@
 """What can go wrong with drafts and revisions, each with a code that never changes."""
 
 from anleitung.core.errors import AnleitungError
-from anleitung.core.proof.model import FindingOut
+from anleitung.core.proof.result import FindingOut
 
 
 class NoSuchGuide(AnleitungError):

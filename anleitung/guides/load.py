@@ -10,7 +10,7 @@ from pydantic import ValidationError
 from anleitung.core.formats.read_bundle import InvalidBundle, read_bundle
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.phone.world import MODEL_VERSION
-from anleitung.core.proof.model import ProofOut
+from anleitung.core.proof.result import ProofOut
 from anleitung.core.proof.prove import prove
 from anleitung.core.sheet.build import build_sheet
 from anleitung.core.sheet.model import SheetOut
@@ -18,7 +18,7 @@ from anleitung.guides.errors import NoSuchGuide, NotProved, UnreadableGuide
 from anleitung.guides.models import Draft, Guide, Proof, Revision
 from anleitung.guides.pictures import Held
 from anleitung.guides.seals import is_sealed, seal_of
-from anleitung.kept import Kept
+from anleitung.storage.recent import Kept
 
 _log = logging.getLogger(__name__)
 Stored = Draft | Revision

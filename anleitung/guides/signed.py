@@ -8,7 +8,7 @@ from gettext import gettext as _
 from anleitung.core.files.compare import Compared, compare_list
 from anleitung.guides.load import Stored, load_bundle
 from anleitung.guides.models import SignedList, SignerKey
-from anleitung.signatures import Verdict, has_key, read_key, verify_list
+from anleitung.signatures.verify import Verdict, has_key, read_key, verify_list
 
 
 @dataclass(frozen=True, slots=True)

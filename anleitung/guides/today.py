@@ -13,9 +13,9 @@ from anleitung.catalogue.services.enter import Address, catalogue_documents
 from anleitung.core.documents.base import body_of, fingerprint_of
 from anleitung.core.errors import AnleitungError
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.proof.model import ProofOut
+from anleitung.core.proof.result import ProofOut
 from anleitung.guides.load import Stored, kept_proof, load_bundle
-from anleitung.kept import Kept
+from anleitung.storage.recent import Kept
 
 Fingerprints = Mapping[Address, str]
 

@@ -9,7 +9,7 @@ from typing import Any
 from django.utils import timezone
 
 from anleitung.jobs.models import Outcome
-from anleitung.kept import Kept
+from anleitung.storage.recent import Kept
 
 MOST = 5_000
 # One of each revision; nobody asks for it again before something changes.

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.proof.admission import Truth, check_phone
+from anleitung.core.proof.explain.admission import Truth, check_phone
 from anleitung.core.schemes.decode import CannotDecode, clean
 from anleitung.core.schemes.judge import JudgedField, judge_fields
 

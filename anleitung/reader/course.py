@@ -6,12 +6,12 @@ from dataclasses import dataclass
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.phone.actions.base import LOSS_WORDS
-from anleitung.core.proof.choices import Compared, compare_choices
-from anleitung.core.proof.compile import run_bundle
-from anleitung.core.proof.way_back import ways_named_in
+from anleitung.core.proof.explain.choices import Compared, compare_choices
+from anleitung.core.proof.run.compile import run_bundle
+from anleitung.core.proof.rehearse.rescue import ways_named_in
 from anleitung.core.sheet.clock import span_words
 from anleitung.guides.ways_back import published
-from anleitung.kept import Kept
+from anleitung.storage.recent import Kept
 
 _COMPARED: Kept[str, list[Compared]] = Kept(most=400)
 

@@ -5,7 +5,7 @@ from typing import Any
 from django.apps import AppConfig
 from django.db.models.signals import post_migrate
 
-from anleitung.unchanging import Guard
+from anleitung.storage.immutable_tables import Guard
 
 GUARDED = {
     "reports_report": Guard((("id",), ("key",))),
@@ -34,6 +34,6 @@ class ReportsConfig(AppConfig):
 
 
 def put_back_triggers(using: str = "default", **_: Any) -> None:
-    from anleitung.unchanging import install_triggers
+    from anleitung.storage.immutable_tables import install_triggers
 
     install_triggers(GUARDED, using)

@@ -4,7 +4,7 @@ from collections.abc import Callable
 
 from django.http import HttpRequest, HttpResponse, JsonResponse
 
-from anleitung.server import MOST_BYTES
+from anleitung.processes.server import MOST_BYTES
 
 
 class BoundedBody:

@@ -14,7 +14,7 @@ from typing import Any, Literal
 
 import yaml
 
-from anleitung.parent import end_with_parent
+from anleitung.processes.end_with_parent import end_with_parent
 from anleitung.standins.files import file_content
 
 PLAYS = Path(__file__).with_name("mirror.yaml")

@@ -20,7 +20,7 @@ from anleitung.core.formats.pictures import clean_picture, read_picture
 from anleitung.core.formats.read_bundle import read_bundle, read_zip
 from anleitung.core.formats.schema import DOCUMENTS
 from anleitung.guides.models import Revision
-from anleitung.signatures import read_key, read_signatures
+from anleitung.signatures.verify import read_key, read_signatures
 from tests.core.bundles import edited_files
 
 DESCRIPTION = json.loads(json.dumps(api.get_openapi_schema()))

@@ -17,7 +17,7 @@ from anleitung.guides.load import load_bundle
 from anleitung.guides.models import Revision, SignedList, SignerKey
 from anleitung.guides.services.keep_signed import drop_list, keep_key, keep_list
 from anleitung.guides.signed import signed_lists
-from anleitung.signatures import InvalidSignature
+from anleitung.signatures.verify import InvalidSignature
 from tests.conftest import NOW
 
 MAKER = "Rettungsring releases <releases@werft.example>"

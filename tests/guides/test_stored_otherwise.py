@@ -22,7 +22,7 @@ from anleitung.guides.models import Draft, Proof, Revision
 from anleitung.guides.services.bring_in import bring_in
 from anleitung.guides.services.publish import publish
 from anleitung.guides.services.settle_difference import settle_difference
-from anleitung.kept import Kept
+from anleitung.storage.recent import Kept
 from tests.conftest import NOW
 from tests.core.bundles import bundle, edited_files
 

@@ -20,7 +20,7 @@ from anleitung.core.formats.build_list import (
     require_room,
 )
 from anleitung.jobs.work import LAST, Tick
-from anleitung.kept import Kept
+from anleitung.storage.recent import Kept
 
 _ROWS: Kept[Hashable, tuple[ListRow, ...]] = Kept(most=2)
 

@@ -14,7 +14,7 @@ from anleitung.core.documents.system import SystemState
 from anleitung.core.documents.tool import Tool
 from anleitung.core.formats.schema_gaps import ALSO, GAPS
 from anleitung.core.guide.document import Guide
-from anleitung.core.proof.model import ProofOut
+from anleitung.core.proof.result import ProofOut
 
 DOCUMENTS: dict[str, type[BaseModel]] = {
     "guide": Guide,

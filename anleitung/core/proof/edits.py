@@ -29,9 +29,9 @@ from anleitung.core.phone.actions.restart import Restart
 from anleitung.core.phone.actions.switch_setting import SwitchSetting
 from anleitung.core.phone.actions.unlock import Unlock
 from anleitung.core.phone.actions.wipe import Wipe
-from anleitung.core.proof.compile import Compiled
-from anleitung.core.proof.edit_steps import Edit, inserted, leaving_out, moved
-from anleitung.core.proof.edits_of_frame import (
+from anleitung.core.proof.run.compile import Compiled
+from anleitung.core.proof.repair.change_steps import Edit, inserted, leaving_out, moved
+from anleitung.core.proof.repair.change_frame import (
     declared,
     file_out,
     listed_file,

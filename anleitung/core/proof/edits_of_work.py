@@ -21,8 +21,8 @@ from anleitung.core.phone.actions.second import Second, proposed_room
 from anleitung.core.phone.actions.see_phone import SeePhone
 from anleitung.core.phone.actions.unpack import Unpack
 from anleitung.core.phone.actions.write_window import WriteWindow
-from anleitung.core.proof.compile import Compiled
-from anleitung.core.proof.edit_steps import Edit, inserted, leaving_out, moved
+from anleitung.core.proof.run.compile import Compiled
+from anleitung.core.proof.repair.change_steps import Edit, inserted, leaving_out, moved
 from anleitung.core.proof.findings.message_not_told import known_messages
 from anleitung.core.proof.rules import Found
 

@@ -5,12 +5,12 @@ from anleitung.core.diagrams.space import Kind, Node
 from anleitung.core.diagrams.witness import find_witness
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.phone.world import MODEL_VERSION
-from anleitung.core.proof.bans import idle_bans
-from anleitung.core.proof.changes import phones_out, trace_of
-from anleitung.core.proof.compile import END, Compiled, possible_starts, run_bundle
+from anleitung.core.proof.run.idle_bans import idle_bans
+from anleitung.core.proof.explain.trace import phones_out, trace_of
+from anleitung.core.proof.run.compile import END, Compiled, possible_starts, run_bundle
 from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings import BY_ID, COURSE_RULES, DOCUMENT_RULES
-from anleitung.core.proof.model import (
+from anleitung.core.proof.result import (
     CountsOut,
     FindingOut,
     PromiseOut,
@@ -18,7 +18,7 @@ from anleitung.core.proof.model import (
     WitnessOut,
 )
 from anleitung.core.proof.rules import Found
-from anleitung.core.proof.words import condition_words, subject_words, witness_words
+from anleitung.core.proof.explain.words import condition_words, subject_words, witness_words
 
 _SEVERITIES = [s.value for s in Severity]
 

@@ -3,7 +3,7 @@
 from typing import Literal
 
 from anleitung.core.drawn.chords import ChordOut
-from anleitung.core.proof.model import FindingOut, Out, PromiseOut
+from anleitung.core.proof.result import FindingOut, Out, PromiseOut
 
 
 class ChangeLineOut(Out):

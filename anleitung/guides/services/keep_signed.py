@@ -11,7 +11,7 @@ from anleitung.core.files.compare import compare_list
 from anleitung.guides.errors import SignedRefused
 from anleitung.guides.load import find_guide
 from anleitung.guides.models import SignedList, SignerKey
-from anleitung.signatures import InvalidSignature, read_key, read_signatures
+from anleitung.signatures.verify import InvalidSignature, read_key, read_signatures
 
 MOST_LISTS = 20
 MOST_KEYS = 200

@@ -7,7 +7,7 @@ from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
 from anleitung.core.documents.base import canonical_bytes
-from anleitung.core.proof.model import ProofOut
+from anleitung.core.proof.result import ProofOut
 from anleitung.guides.asked import ask_proof
 from anleitung.guides.contests import open_stops
 from anleitung.guides.errors import AlreadyPublished, PublishBlocked

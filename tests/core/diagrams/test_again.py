@@ -7,7 +7,7 @@ from hypothesis import Phase, example, given, settings
 from hypothesis import strategies as st
 
 from anleitung.core.diagrams import again as engine
-from anleitung.core.diagrams.again import Before, run_again
+from anleitung.core.diagrams.rerun import Before, run_again
 from anleitung.core.diagrams.run import Budget, Procedure, Run, Step, run_all
 from anleitung.core.diagrams.space import Node, Space
 from anleitung.core.diagrams.subject import same_value

@@ -8,7 +8,7 @@ import pytest
 from anleitung.core.diagrams.space import Kind
 from anleitung.core.documents.device import Device
 from anleitung.core.phone.facts import start_facts
-from anleitung.core.proof.compile import compile_bundle, possible_starts
+from anleitung.core.proof.run.compile import compile_bundle, possible_starts
 from tests.core.bundles import bundle
 from tests.core.phone.walk import UNLOCKED, phone
 from tests.core.proof.situations_course import MANAGER, ROOT

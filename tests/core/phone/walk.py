@@ -6,7 +6,7 @@ from anleitung.core.diagrams.one import OneStart
 from anleitung.core.diagrams.space import Value
 from anleitung.core.diagrams.subject import Ended
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.proof.compile import compile_bundle
+from anleitung.core.proof.run.compile import compile_bundle
 from tests.core.proof.random_guides import STEP
 
 # Short names for what most tests change.

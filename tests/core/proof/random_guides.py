@@ -21,7 +21,7 @@ from anleitung.core.documents.unlocking import Unlocking
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import AnyStep, Guide
 from anleitung.core.phone.actions import Step
-from anleitung.core.proof.compile import compile_bundle
+from anleitung.core.proof.run.compile import compile_bundle
 from tests.core.bundles import bundle
 
 STEP: TypeAdapter[Any] = TypeAdapter(AnyStep)

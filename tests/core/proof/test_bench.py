@@ -2,7 +2,7 @@
 
 import pytest
 
-from anleitung.core.proof.bench import BenchOut, NoSuchPhone, walk
+from anleitung.core.proof.rehearse.bench import BenchOut, NoSuchPhone, walk
 from anleitung.core.proof.prove import prove
 from tests.core.bundles import bundle
 from tests.core.proof.small import AT_BOOTLOADER, RESTART, flash, small

@@ -2,8 +2,8 @@
 
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.diagrams.space import Kind
-from anleitung.core.proof.compile import Compiled, run_bundle
-from anleitung.core.proof.derived import find_losses, find_turned_away, propose_promises
+from anleitung.core.proof.run.compile import Compiled, run_bundle
+from anleitung.core.proof.explain.consequences import find_losses, find_turned_away, propose_promises
 from anleitung.core.proof.prove import prove
 from tests.core.bundles import Edit, bundle
 from tests.core.proof.small import CHORD, FORMAT, IN_RING, INSTALL, RESTART, small

@@ -6,7 +6,7 @@ import pytest
 
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.proof.findings import BY_ID, CATALOGUE
-from anleitung.core.proof.model import FindingOut
+from anleitung.core.proof.result import FindingOut
 from anleitung.core.proof.prove import prove
 from anleitung.demo.bundles import bundle_files
 from tests.core.bundles import Edit, bundle

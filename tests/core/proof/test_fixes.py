@@ -6,10 +6,10 @@ from anleitung.core.diagrams.one import run_one
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.diagrams.witness import find_witness
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.proof.compile import Compiled, run_bundle
+from anleitung.core.proof.run.compile import Compiled, run_bundle
 from anleitung.core.proof.finding import Kind, Severity
 from anleitung.core.proof.findings import BY_ID
-from anleitung.core.proof.fixes import Fix, find_fix
+from anleitung.core.proof.repair.find_fix import Fix, find_fix
 from anleitung.core.proof.prove import everything_found, prove
 from anleitung.core.proof.rules import Found
 from tests.core.bundles import bundle

@@ -7,8 +7,8 @@ import pytest
 from anleitung.core.diagrams.one import run_one
 from anleitung.core.diagrams.run import Budget, run_all
 from anleitung.core.diagrams.witness import find_witness
-from anleitung.core.proof.compile import Compiled, run_bundle
-from anleitung.core.proof.slips import HARMS, Harm, find_slips, try_slips, worst_at
+from anleitung.core.proof.run.compile import Compiled, run_bundle
+from anleitung.core.proof.rehearse.slips import HARMS, Harm, find_slips, try_slips, worst_at
 from tests.core.bundles import bundle
 from tests.core.proof.situations_tools import BY_WINDOW, DOWNLOAD, load, tool
 from tests.core.proof.small import (

@@ -3,8 +3,8 @@
 import pytest
 
 from anleitung.core.diagrams.run import Budget
-from anleitung.core.proof.compile import run_bundle
-from anleitung.core.proof.whys import Why, find_whys
+from anleitung.core.proof.run.compile import run_bundle
+from anleitung.core.proof.explain.reasons import Why, find_whys
 from tests.core.bundles import bundle
 from tests.core.proof.small import CHORD, FORMAT, IN_RING, INSTALL, OPEN, RESTART, Step, small
 

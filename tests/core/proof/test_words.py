@@ -7,8 +7,8 @@ from anleitung.core.diagrams.boxes import describe
 from anleitung.core.diagrams.run import DiagramAlgebra
 from anleitung.core.diagrams.subject import same_value
 from anleitung.core.diagrams.witness import find_witness
-from anleitung.core.proof.compile import compile_bundle
-from anleitung.core.proof.words import boxes_words, condition_words, witness_words
+from anleitung.core.proof.run.compile import compile_bundle
+from anleitung.core.proof.explain.words import boxes_words, condition_words, witness_words
 from tests.core.bundles import bundle
 
 GUIDE = bundle("clean-install", ("guide.yaml", "and every slot: base <= PS-12.4.7-KU.r3 ", ""))

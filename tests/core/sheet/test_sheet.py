@@ -4,8 +4,8 @@ import pytest
 
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.phone.actions.base import Duration, Growth
-from anleitung.core.proof.admission import Truth, check_phone
-from anleitung.core.proof.chain import find_link
+from anleitung.core.proof.explain.admission import Truth, check_phone
+from anleitung.core.proof.explain.links import find_link
 from anleitung.core.proof.prove import prove
 from anleitung.core.sheet.build import build_sheet, size_words
 from anleitung.core.sheet.clock import duration_words, span_words

@@ -14,7 +14,7 @@ from anleitung.core.proof.finding import FindingKind, Kind, Severity
 from anleitung.core.proof.rules import Found
 
 if TYPE_CHECKING:
-    from anleitung.core.proof.compile import Compiled
+    from anleitung.core.proof.run.compile import Compiled
 
 FINDING = FindingKind(
     id="changes-nothing",

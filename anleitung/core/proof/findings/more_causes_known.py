@@ -9,7 +9,7 @@ from anleitung.core.proof.findings.message_not_told import known_messages
 from anleitung.core.proof.rules import Found
 
 if TYPE_CHECKING:
-    from anleitung.core.proof.compile import Compiled
+    from anleitung.core.proof.run.compile import Compiled
 
 FINDING = FindingKind(
     id="more-causes-known",

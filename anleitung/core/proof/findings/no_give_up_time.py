@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from gettext import gettext as _
 
 from anleitung.core.phone.actions import Step
-from anleitung.core.proof.compile import Compiled
+from anleitung.core.proof.run.compile import Compiled
 from anleitung.core.proof.finding import FindingKind, Kind, Severity
 from anleitung.core.proof.rules import Found
 

@@ -19,7 +19,7 @@ from anleitung.guides.load import warm
 from anleitung.mirrors.errors import WatchRefused
 from anleitung.mirrors.models import Check
 from anleitung.mirrors.services.start_check import start_check
-from anleitung.server import Site
+from anleitung.processes.server import Site
 
 
 class Command(BaseCommand):

@@ -21,7 +21,7 @@ from anleitung.jobs.services.ask import begin_for_site
 from anleitung.jobs.tasks import do_job
 from anleitung.mirrors.models import UNFINISHED, Check
 from anleitung.mirrors.tasks import check_sources
-from anleitung.parent import end_with_parent
+from anleitung.processes.end_with_parent import end_with_parent
 
 QUEUES = ("default", "jobs")
 

@@ -9,7 +9,7 @@ from django.core.wsgi import get_wsgi_application
 from django.db import connections
 
 from anleitung.guides.load import warm
-from anleitung.server import Site
+from anleitung.processes.server import Site
 
 
 class Command(BaseCommand):

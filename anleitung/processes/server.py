@@ -106,7 +106,7 @@ class Site(BaseApplication):  # type: ignore[misc]
             "bind": bind,
             "workers": processes,
             "threads": threads,
-            "worker_class": "anleitung.server.ReceivingWorker",
+            "worker_class": "anleitung.processes.server.ReceivingWorker",
             "preload_app": True,
             "loglevel": "warning",
             "timeout": 120,

@@ -15,7 +15,7 @@ from anleitung.core.guide.document import (
     with_steps,
 )
 from anleitung.core.phone.actions import Step
-from anleitung.core.proof.compile import Compiled
+from anleitung.core.proof.run.compile import Compiled
 
 Edit = tuple[str, Guide]  # what it does in words, and the guide after it
 

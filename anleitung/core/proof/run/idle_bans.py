@@ -8,7 +8,7 @@ from anleitung.core.conditions.text import print_condition
 from anleitung.core.diagrams.run import Budget, DiagramAlgebra, run_all
 from anleitung.core.diagrams.space import Node
 from anleitung.core.phone.world import NOT_LISTED
-from anleitung.core.proof.compile import Compiled
+from anleitung.core.proof.run.compile import Compiled
 from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings import BY_ID, guards_nothing
 from anleitung.core.proof.rules import Found

@@ -9,10 +9,10 @@ from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide, rows_of
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.boot import STUCK
-from anleitung.core.proof.compile import Compiled, compile_bundle
+from anleitung.core.proof.run.compile import Compiled, compile_bundle
 from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings import BY_ID
-from anleitung.core.proof.words import subject_words
+from anleitung.core.proof.explain.words import subject_words
 
 _KINDS = frozenset({Kind.PHONE})
 

@@ -3,16 +3,16 @@
 from dataclasses import dataclass, replace
 from gettext import gettext as _
 
-from anleitung.core.diagrams.again import Before, run_again
+from anleitung.core.diagrams.rerun import Before, run_again
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.diagrams.space import Kind
 from anleitung.core.phone.actions.format_data import FormatData
 from anleitung.core.phone.actions.restart import Restart
 from anleitung.core.phone.actions.wipe import Wipe
-from anleitung.core.proof.compile import Compiled
+from anleitung.core.proof.run.compile import Compiled
 from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings import BY_ID
-from anleitung.core.proof.words import subject_words
+from anleitung.core.proof.explain.words import subject_words
 
 ASKED = (FormatData, Restart, Wipe)
 

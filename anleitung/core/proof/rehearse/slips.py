@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from functools import partial
 from gettext import gettext as _
 
-from anleitung.core.diagrams.again import Before, run_again
+from anleitung.core.diagrams.rerun import Before, run_again
 from anleitung.core.diagrams.run import Budget, Procedure
 from anleitung.core.diagrams.run import Step as CompiledStep
 from anleitung.core.diagrams.space import Node, Space
@@ -29,10 +29,10 @@ from anleitung.core.phone.demands import (
 )
 from anleitung.core.phone.take import take_step
 from anleitung.core.phone.world import Phone, World
-from anleitung.core.proof.compile import Compiled
+from anleitung.core.proof.run.compile import Compiled
 from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings import BY_ID
-from anleitung.core.proof.words import subject_words, witness_words
+from anleitung.core.proof.explain.words import subject_words, witness_words
 
 LOST = "lost"
 # What a slip may do, the worst first.

@@ -11,12 +11,12 @@ from anleitung.core.guide.document import OneStep, Promise, with_steps
 from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.phone.actions.obtain import Obtain
 from anleitung.core.phone.world import SIDE_LOSSES
-from anleitung.core.proof.compile import Compiled
-from anleitung.core.proof.edit_steps import Edit
+from anleitung.core.proof.run.compile import Compiled
+from anleitung.core.proof.repair.change_steps import Edit
 from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings import BY_ID
 from anleitung.core.proof.rules import Found
-from anleitung.core.proof.words import box_words
+from anleitung.core.proof.explain.words import box_words
 
 
 def declared(compiled: Compiled, found: Found) -> Iterator[Edit]:

@@ -10,7 +10,7 @@ from anleitung.core.diagrams.run import Budget
 from anleitung.core.diagrams.space import Node, Space
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide
-from anleitung.core.proof.compile import Compiled, run_bundle
+from anleitung.core.proof.run.compile import Compiled, run_bundle
 from anleitung.core.proof.edits import edits_for
 from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings import BY_ID

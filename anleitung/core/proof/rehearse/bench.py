@@ -12,12 +12,12 @@ from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import EachSlot
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.world import EMPTY
-from anleitung.core.proof.changes import said, shown_facts
-from anleitung.core.proof.compile import END, Compiled, run_bundle
+from anleitung.core.proof.explain.trace import said, shown_facts
+from anleitung.core.proof.run.compile import END, Compiled, run_bundle
 from anleitung.core.proof.findings import BY_ID
-from anleitung.core.proof.model import Out
-from anleitung.core.proof.slips import find_slips
-from anleitung.core.proof.words import fact_words, subject_words
+from anleitung.core.proof.result import Out
+from anleitung.core.proof.rehearse.slips import find_slips
+from anleitung.core.proof.explain.words import fact_words, subject_words
 
 
 class BenchFactOut(Out):

@@ -20,8 +20,8 @@ from anleitung.core.conditions.model import (
 from anleitung.core.diagrams.run import Budget, DiagramAlgebra, State
 from anleitung.core.diagrams.space import Kind, Node
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.proof.changes import phones_out
-from anleitung.core.proof.compile import Compiled, run_bundle
+from anleitung.core.proof.explain.trace import phones_out
+from anleitung.core.proof.run.compile import Compiled, run_bundle
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,0 +1,1 @@
+"""Explaining a run: words, traces, reasons, and what follows from it."""

@@ -1,0 +1,1 @@
+"""Rehearsing a guide: one phone on the bench, single slips, the way back."""

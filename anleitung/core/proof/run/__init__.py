@@ -1,0 +1,1 @@
+"""Running a guide over all phones at once."""

@@ -1,0 +1,1 @@
+"""The processes that serve the site."""

@@ -1,0 +1,1 @@
+"""Signed checksum lists and keys."""

@@ -1,0 +1,1 @@
+"""What any app may need to store things well."""
