@@ -16,6 +16,8 @@ from rich.padding import Padding
 from rich.table import Table
 from rich.text import Text
 
+from anleitung.command.files_at_hand import FolderRefused, files_at_hand
+from anleitung.command.folder import load_files
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.documents.package import Package
 from anleitung.core.files.lists import checksum_list, wanted_algorithms
@@ -24,11 +26,9 @@ from anleitung.core.formats.pictures import InvalidPicture, clean_picture
 from anleitung.core.formats.read_bundle import InvalidBundle, read_bundle, read_scheme
 from anleitung.core.formats.schema import NAMES, json_schema
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.proof.result import FindingOut, ProofOut
 from anleitung.core.proof.prove import prove
+from anleitung.core.proof.result import FindingOut, ProofOut
 from anleitung.core.schemes.decode import AmbiguousScheme, CannotDecode, Comparison, Reader
-from anleitung.command.files_at_hand import FolderRefused, files_at_hand
-from anleitung.command.folder import load_files
 
 CLEAN, FOUND, UNREADABLE, NOT_FINISHED = 0, 1, 2, 3
 

@@ -5,10 +5,14 @@ from pydantic import BaseModel
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.proof.explain.choices import Compared, compare_choices
-from anleitung.core.proof.run.compile import run_bundle
-from anleitung.core.proof.explain.consequences import find_losses, find_turned_away, propose_promises
-from anleitung.core.proof.rehearse.slips import find_slips, try_slips
+from anleitung.core.proof.explain.consequences import (
+    find_losses,
+    find_turned_away,
+    propose_promises,
+)
 from anleitung.core.proof.explain.reasons import find_whys
+from anleitung.core.proof.rehearse.slips import find_slips, try_slips
+from anleitung.core.proof.run.compile import run_bundle
 from anleitung.core.sheet.clock import span_words
 from anleitung.guides.load import Stored, load_bundle
 from anleitung.guides.ways_back import ways_back_of

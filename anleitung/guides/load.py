@@ -10,8 +10,8 @@ from pydantic import ValidationError
 from anleitung.core.formats.read_bundle import InvalidBundle, read_bundle
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.phone.world import MODEL_VERSION
-from anleitung.core.proof.result import ProofOut
 from anleitung.core.proof.prove import prove
+from anleitung.core.proof.result import ProofOut
 from anleitung.core.sheet.build import build_sheet
 from anleitung.core.sheet.model import SheetOut
 from anleitung.guides.errors import NoSuchGuide, NotProved, UnreadableGuide

@@ -1,7 +1,7 @@
 """The rescue guides that a guide names, as they are published, run from where its readers hang."""
 
-from anleitung.core.proof.run.compile import Compiled
 from anleitung.core.proof.rehearse.rescue import WayBack, prove_way_back, ways_named_in
+from anleitung.core.proof.run.compile import Compiled
 from anleitung.guides.errors import UnreadableGuide
 from anleitung.guides.load import load_bundle
 from anleitung.guides.models import Revision

@@ -7,8 +7,8 @@ from anleitung.core.diagrams.run import Budget
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.proof.explain.choices import Compared, compare_choices
-from anleitung.core.proof.run.compile import run_bundle
 from anleitung.core.proof.rehearse.rescue import ways_named_in
+from anleitung.core.proof.run.compile import run_bundle
 from anleitung.core.sheet.clock import span_words
 from anleitung.guides.ways_back import published
 from anleitung.storage.recent import Kept

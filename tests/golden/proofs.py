@@ -12,9 +12,9 @@ from typing import Any
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.diagrams.space import Kind
 from anleitung.core.formats.read_bundle import read_bundle
-from anleitung.core.proof.run.compile import Compiled, run_bundle
 from anleitung.core.proof.prove import report
 from anleitung.core.proof.rehearse.slips import find_slips, try_slips
+from anleitung.core.proof.run.compile import Compiled, run_bundle
 from anleitung.demo.bundles import bundle_files, faults, guide_names
 from anleitung.demo.catalogue import codenames
 

@@ -1,8 +1,11 @@
-"""What a finding is, before it is found anywhere: its kind, its severity and its words."""
+"""What a finding is, before it is found anywhere and once it was."""
 
 from dataclasses import dataclass
 from enum import Enum
+from gettext import gettext as _
 from typing import Literal
+
+from anleitung.core.diagrams.space import Node
 
 
 class Severity(Enum):
@@ -13,7 +16,7 @@ class Severity(Enum):
     NOTE = "note"
 
 
-class Kind(Enum):
+class Nature(Enum):
     """consequence: of a state, raised by actions and the boot rule; course: over the whole run;
 
     document: of the documents alone, with neither step nor phones.
@@ -28,16 +31,16 @@ About = Literal["", "file", "partition", "condition", "loss", "mode", "link", "t
 
 
 @dataclass(frozen=True, slots=True)
-class FindingKind:
+class Finding:
     """One entry of the catalogue.
 
     says: the sentence, with {subject} where the finding is about something; why: why it matters;
     remedy: the next move of the author; final: no contest lets it be published. Ids are never used
-    again for something else.
+    again for something else. The texts are English; they are translated when they are said.
     """
 
     id: str
-    kind: Kind
+    nature: Nature
     severity: Severity
     says: str
     why: str
@@ -45,3 +48,20 @@ class FindingKind:
     about: About = ""
     former_ids: tuple[str, ...] = ()
     final: bool = False
+
+    def message(self, subject: str) -> str:
+        """subject: in words already."""
+        return _(self.says).format(subject=subject)
+
+
+@dataclass(frozen=True, slots=True)
+class Found:
+    """A finding at a step of one guide. step: "" where it belongs to none; phones: None for a rule
+
+    of the documents alone.
+    """
+
+    finding: str
+    subject: str
+    step: str
+    phones: Node | None

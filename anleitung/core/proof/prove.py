@@ -1,15 +1,16 @@
 """Proving a bundle: every admitted phone is run, and what came out is put into words."""
 
+from gettext import gettext as _
+
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.diagrams.space import Kind, Node
 from anleitung.core.diagrams.witness import find_witness
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.phone.world import MODEL_VERSION
-from anleitung.core.proof.run.idle_bans import idle_bans
 from anleitung.core.proof.explain.trace import phones_out, trace_of
-from anleitung.core.proof.run.compile import END, Compiled, possible_starts, run_bundle
-from anleitung.core.proof.finding import Severity
-from anleitung.core.proof.findings import BY_ID, COURSE_RULES, DOCUMENT_RULES
+from anleitung.core.proof.explain.words import condition_words, subject_words, witness_words
+from anleitung.core.proof.finding import Found, Severity
+from anleitung.core.proof.findings.catalogue import BY_ID, RULES
 from anleitung.core.proof.result import (
     CountsOut,
     FindingOut,
@@ -17,8 +18,8 @@ from anleitung.core.proof.result import (
     ProofOut,
     WitnessOut,
 )
-from anleitung.core.proof.rules import Found
-from anleitung.core.proof.explain.words import condition_words, subject_words, witness_words
+from anleitung.core.proof.run.compile import END, Compiled, possible_starts, run_bundle
+from anleitung.core.proof.run.idle_bans import idle_bans
 
 _SEVERITIES = [s.value for s in Severity]
 
@@ -57,7 +58,7 @@ def found_by(compiled: Compiled) -> list[Found]:
         Found(finding, subject, step, phones)
         for (finding, subject, step), phones in compiled.run.findings.items()
     ]
-    for rule in (*COURSE_RULES, *DOCUMENT_RULES):
+    for rule in RULES:
         found += rule(compiled)
     return in_order(compiled, found)
 
@@ -100,13 +101,13 @@ def _finding(compiled: Compiled, found: Found) -> FindingOut:
         phones = phones_out(compiled, found.phones, compiled.procedure.admitted)
     return FindingOut(
         id=kind.id,
-        kind=kind.kind.value,
+        kind=kind.nature.value,
         subject=found.subject,
         severity=kind.severity.value,
         step=found.step,
-        message=_capital(kind.says.format(subject=subject)),
-        why=kind.why,
-        remedy=kind.remedy,
+        message=_capital(kind.message(subject)),
+        why=_(kind.why),
+        remedy=_(kind.remedy),
         witness=witness,
         phones=phones,
     )

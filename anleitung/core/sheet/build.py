@@ -13,9 +13,9 @@ from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.phone.actions.obtain import Obtain
 from anleitung.core.phone.boot import DEAD, STUCK
 from anleitung.core.phone.cautions import CAUTIONS
-from anleitung.core.proof.run.compile import END
-from anleitung.core.proof.result import ChangeOut, FindingOut, ProofOut, StepTraceOut
 from anleitung.core.proof.explain.words import condition_words, or_list
+from anleitung.core.proof.result import ChangeOut, FindingOut, ProofOut, StepTraceOut
+from anleitung.core.proof.run.compile import END
 from anleitung.core.sheet.clock import clock_of, clock_words, duration_words, span_words
 from anleitung.core.sheet.course import course_of, message_out
 from anleitung.core.sheet.model import (

@@ -7,7 +7,7 @@ from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
 from anleitung.core.documents.stated import stated
-from anleitung.core.proof.findings import BY_ID
+from anleitung.core.proof.findings.catalogue import BY_ID
 from anleitung.guides.errors import ContestRefused
 from anleitung.guides.load import find_draft, load_bundle, require_proof
 from anleitung.guides.models import Contest

@@ -8,9 +8,9 @@ from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
 from anleitung.core.diagrams.run import Budget
-from anleitung.core.proof.run.compile import run_bundle
-from anleitung.core.proof.repair.find_fix import Fix, find_fix
 from anleitung.core.proof.prove import everything_found
+from anleitung.core.proof.repair.find_fix import Fix, find_fix
+from anleitung.core.proof.run.compile import run_bundle
 from anleitung.guides.errors import NoFix
 from anleitung.guides.load import Stored, find_draft, load_bundle
 from anleitung.guides.models import Draft

@@ -6,5 +6,4 @@ from tests.core.proof.situations import PACKAGES, RECOVERY
 from tests.core.proof.situations_course import COURSE
 from tests.core.proof.situations_tools import TOOLS
 
-SITUATIONS = {"Recovery": RECOVERY, "Packages": PACKAGES, "Tools": TOOLS, "Course": COURSE}
 EVERY_HAZARD = [*HAZARDS, *ASKED, *RECOVERY, *PACKAGES, *TOOLS, *COURSE]

@@ -7,7 +7,6 @@ from anleitung.core.documents.package import Content
 from tests.core.proof.hazards import LOCKED, OPEN, Hazard
 from tests.core.proof.small import (
     AT_BOOTLOADER,
-    CHARGE,
     CHORD,
     FORMAT,
     GET,
@@ -39,9 +38,6 @@ def answer(which: str) -> Step:
 
 
 TO_UNLOCK = (UNLOCKABLE, PLUG, CHORD, UNLOCK)
-WANTS_OPEN = "not bootloader is locked"
-OWN_SYSTEM = FORMAT, INSTALL
-LOADER = {"content": Content(family="wattlaeufer", build="5.0", platform=13, on_data=True)}
 CHOOSY = {
     "content": Content(
         family="wattlaeufer",
@@ -51,51 +47,12 @@ CHOOSY = {
         data_by=("lotsenboot",),
     )
 }
-INTO_RECOVERY: Step = {"action": "enter", "mode": "recovery", "by": "chord"}
 FIXED = {"naming": Naming(rule="fixed", fixed="update.zip", because="it looks for that name")}
 RENAME: Step = {"action": "rename", "file": "wattlaeufer", "to": "update.zip"}
-FUSE = {
-    "device": {"hardware.fuse_trips": "unlock"},
-    "admission": f"{LOCKED} and warranty is intact",
-}
 FILMS = {"device": {"unlocking.lowers_content": True}, "admission": LOCKED}
 ALL = ("apps", "media", "warranty", "protected-content")
 
 ASKED = [
-    Hazard(
-        "a question that nobody answers",
-        "question-unanswered",
-        (*TO_UNLOCK, CHORD),
-        (*TO_UNLOCK, answer("yes"), CHORD),
-        asks("unlock"),
-    ),
-    Hazard(
-        "a question that answers itself with no",
-        "flash-while-locked",
-        (GET, CHARGE, *TO_UNLOCK, CHORD, flash("radio-m6", "radio")),
-        (GET, CHARGE, *TO_UNLOCK, answer("yes"), CHORD, flash("radio-m6", "radio")),
-        asks("unlock", usual="no", seconds=30),
-    ),
-    Hazard(
-        "an answer to what was not asked",
-        "nothing-asked",
-        (PLUG, CHORD, answer("yes")),
-        (*TO_UNLOCK, answer("yes")),
-        asks("unlock"),
-    ),
-    Hazard(
-        "an answer that the codename does not know",
-        "no-such-question",
-        (*TO_UNLOCK, answer("perhaps")),
-        (*TO_UNLOCK, answer("no")),
-        asks("unlock"),
-    ),
-    Hazard(
-        "a file renamed that must keep its name",
-        "file-of-another-name",
-        (GET, RENAME, *AT_BOOTLOADER[1:], RING, FORMAT, INSTALL, RESTART),
-        (*IN_RING, FORMAT, INSTALL, RESTART),
-    ),
     Hazard(
         "a file that keeps its name and must be renamed",
         "file-of-another-name",
@@ -104,39 +61,10 @@ ASKED = [
         {"packages": {"wattlaeufer": FIXED}},
     ),
     Hazard(
-        "two files that want one fixed name",
-        "file-not-at-hand",
-        (GET, RENAME, {**RENAME, "file": "blob"}, *IN_RING[1:], FORMAT, INSTALL, RESTART),
-        (GET, {**RENAME, "file": "blob"}, RENAME, *IN_RING[1:], FORMAT, INSTALL, RESTART),
-        {"packages": {"wattlaeufer": FIXED, "blob": FIXED}},
-    ),
-    Hazard(
         "a file deleted before it is used",
         "file-not-at-hand",
         (GET, {"action": "delete", "file": "wattlaeufer", "place": "host"}, *IN_RING[1:], INSTALL),
         (*IN_RING, FORMAT, INSTALL, {"action": "delete", "file": "wattlaeufer", "place": "host"}),
-    ),
-    Hazard(
-        "formatted after the install where before is needed",
-        "part-on-data-gone",
-        (*IN_RING, FORMAT, INSTALL, FORMAT, RESTART),
-        (*IN_RING, FORMAT, INSTALL, RESTART),
-        {"packages": {"wattlaeufer": LOADER}},
-    ),
-    Hazard(
-        "formatted before the install where after is needed",
-        "data-made-by-another-recovery",
-        (*IN_RING, FORMAT, INSTALL, RESTART),
-        (*IN_RING, FORMAT, INSTALL, INTO_RECOVERY, FORMAT, RESTART),
-        {"packages": {"wattlaeufer": CHOOSY}},
-    ),
-    Hazard(
-        "a warranty fuse that trips and is not told",
-        "side-effect-not-declared",
-        TO_UNLOCK,
-        TO_UNLOCK,
-        FUSE,
-        {**FUSE, "loses": ALL},
     ),
     Hazard(
         "protected films in lower quality, and it is not told",
@@ -144,14 +72,6 @@ ASKED = [
         TO_UNLOCK,
         (*TO_UNLOCK, UNLOCKABLE, CHORD, RELOCK),
         FILMS,
-    ),
-    Hazard(
-        "a ban that guards nothing",
-        "guards-nothing",
-        (*AT_BOOTLOADER, RESTART),
-        (*AT_BOOTLOADER, RING),
-        {"admission": f"{OPEN} and account is none"},
-        {"admission": WANTS_OPEN},
     ),
     Hazard(
         "a slot of two left out",

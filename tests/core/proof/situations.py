@@ -10,18 +10,14 @@ from anleitung.core.documents.program import Program
 from tests.core.proof.hazards import BACK, Hazard
 from tests.core.proof.small import (
     AT_BOOTLOADER,
-    CHORD,
     FORMAT,
-    GET,
     IN_RING,
     INSTALL,
     OPEN,
     RESTART,
-    RING,
     STOCK,
     Step,
     extra,
-    flash,
     parts,
 )
 
@@ -66,7 +62,6 @@ BASE = extra("base-pack", "firmware", STOCK, writes=["radio"], installed_by=["re
 MODERN = Content(family="wattlaeufer", build="5.0", platform=13, forces_encryption=True)
 SECRET = {"wattlaeufer": {"content": MODERN}}
 RELEASE = extra("freilauf", "encryption-release", installed_by=["rettungsring"])
-ITSELF = {"id": "itself", "says": "Install yourself afterwards", "effect": "installs-itself"}
 ROOTED = extra(
     "rooted",
     "root",
@@ -93,37 +88,15 @@ AGREED = (
     {"action": "switch", "setting": "debugging", "to": "on"},
     {"action": "connect", "confirm": True},
 )
-DECLARED = ("apps", "media", "root")
 
 
 RECOVERY = [
-    Hazard(
-        "no recovery partition, so it can only be booted once",
-        "temporary-recovery-gone",
-        (*IN_RING, FORMAT, RESTART, FROM_OFF, INSTALL),
-        (*IN_RING, FORMAT, INSTALL),
-        recovery(),
-    ),
     Hazard(
         "booted once and gone after a restart",
         "temporary-recovery-gone",
         (*IN_RING, RESTART, FROM_OFF, BACK),
         (*IN_RING, KEEP, RESTART, FROM_OFF, BACK),
         recovery(),
-    ),
-    Hazard(
-        "the stock system writes its own recovery back at the first normal start",
-        "recovery-refuses",
-        (
-            get("ring-image"),
-            *AT_BOOTLOADER,
-            flash("ring-image", "recovery"),
-            RESTART,
-            FROM_OFF,
-            BACK,
-        ),
-        (get("ring-image"), *AT_BOOTLOADER, flash("ring-image", "recovery"), FROM_OFF, BACK),
-        AT_HOME,
     ),
     Hazard(
         "a modified recovery refuses a stock incremental update",
@@ -159,20 +132,6 @@ RECOVERY = [
         recovery(),
     ),
     Hazard(
-        "a recovery that wants encryption released or the system will not start",
-        "encryption-not-released",
-        (*NEW_SYSTEM, KEEP, RESTART),
-        (get("freilauf"), *NEW_SYSTEM, KEEP, install("freilauf"), RESTART),
-        {"packages": SECRET, "files": (RELEASE,), **recovery(wants_release=True)},
-    ),
-    Hazard(
-        "a recovery option left on that writes over the root just installed",
-        "root-overwritten",
-        (get("root-pack"), *IN_RING, install("root-pack")),
-        (get("root-pack"), *IN_RING, install("root-pack", options={"itself": "off"})),
-        {"files": (PATCH,), **recovery(options=[ITSELF])},
-    ),
-    Hazard(
         "the same word takes media in another recovery",
         "undeclared-loss",
         (*IN_RING, {"action": "menu", "word": "Reset"}),
@@ -180,55 +139,9 @@ RECOVERY = [
         {"loses": ("apps",), **recovery(words=[{"says": "Reset", "does": "wipe-user-data"}])},
         {"loses": ("apps",), **recovery(words=[{"says": "Reset", "does": "wipe-apps"}])},
     ),
-    Hazard(
-        "a menu word that the recovery does not have",
-        "no-such-word",
-        (*IN_RING, {"action": "menu", "word": "Start anew"}),
-        (*IN_RING, {"action": "menu", "word": "Reset"}),
-        recovery(words=[{"says": "Reset", "does": "nothing"}]),
-    ),
-    Hazard(
-        "a recovery older than the package wants",
-        "recovery-too-old",
-        NEW_SYSTEM,
-        NEW_SYSTEM,
-        {"packages": {"wattlaeufer": {"least_recovery": "3.2"}}, **recovery(version="3.1")},
-        {"packages": {"wattlaeufer": {"least_recovery": "3.2"}}, **recovery(version="3.10")},
-    ),
 ]
 
 PACKAGES = [
-    Hazard(
-        "add-ons after the first start instead of before",
-        "add-on-too-late",
-        (get(WITH), *NEW_SYSTEM, RESTART, CHORD, RING, install(WITH)),
-        (get(WITH), *NEW_SYSTEM, install(WITH), RESTART),
-        {"files": (add_on(before_first_start=True),)},
-    ),
-    Hazard(
-        "add-on for another platform",
-        "demand-not-met",
-        (get(WITH), *NEW_SYSTEM, install(WITH)),
-        (get(WITH), *NEW_SYSTEM, install(WITH)),
-        {"files": (add_on(platforms=[12]),)},
-        {"files": (add_on(platforms=[13]),)},
-    ),
-    Hazard(
-        "add-on for another processor family",
-        "package-for-another-processor",
-        (get(WITH), *NEW_SYSTEM, install(WITH)),
-        (get(WITH), *NEW_SYSTEM, install(WITH)),
-        {
-            "files": (add_on(processors=["long"]),),
-            "device": {
-                "variants": [
-                    {"id": v, "told_apart_by": "sticker", "processor": "short"}
-                    for v in ("M6", "K6")
-                ]
-            },
-        },
-        {"files": (add_on(processors=["long"]),)},
-    ),
     Hazard(
         "add-on of a size that does not fit",
         "image-too-large",
@@ -241,71 +154,11 @@ PACKAGES = [
         {"files": (add_on(unpacked_size=5_000),)},
     ),
     Hazard(
-        "partition not mounted when written",
-        "partition-not-mounted",
-        (get(WITH), *NEW_SYSTEM, install(WITH)),
-        (get(WITH), *NEW_SYSTEM, {"action": "mount", "partition": "product"}, install(WITH)),
-        {"files": (add_on(needs_mounted=["product"]),)},
-    ),
-    Hazard(
-        "storage not readable in recovery, so the file must come another way",
-        "storage-not-readable",
-        (*AGREED, get(WITH), PLACED, *IN_RING, install(WITH, "internal")),
-        (*AGREED, get(WITH), *IN_RING, install(WITH)),
-        {
-            "files": (add_on(),),
-            "device": {"stock.encrypts_data": True},
-            **recovery(decrypts=False),
-        },
-    ),
-    Hazard(
-        "a storage that is closed by its password",
-        "storage-closed",
-        (*AGREED, get(WITH), PLACED, *IN_RING, install(WITH, "internal")),
-        (
-            *AGREED,
-            get(WITH),
-            PLACED,
-            *IN_RING,
-            {"action": "open-storage"},
-            install(WITH, "internal"),
-        ),
-        {"files": (add_on(),), "device": {"stock.encrypts_data": True}, **recovery()},
-    ),
-    Hazard(
         "a card in a recovery that reads none",
         "storage-not-readable",
         (*AGREED, get(WITH), {**PLACED, "to": "card"}, *IN_RING, install(WITH, "card")),
         (*AGREED, get(WITH), {**PLACED, "to": "card"}, *IN_RING, install(WITH, "card")),
         {"files": (add_on(),), **recovery(reads_card=False)},
         {"files": (add_on(),), **recovery()},
-    ),
-    Hazard(
-        "forbidden way of transfer",
-        "forbidden-way",
-        (*AGREED, get(WITH), PLACED),
-        (*AGREED, get(WITH), {**PLACED, "by": "pushed"}),
-        {"files": (add_on(forbidden=[{"way": "copied", "because": "it cuts the end off"}]),)},
-    ),
-    Hazard(
-        "card slot missing",
-        "no-card-slot",
-        (*AGREED, get(WITH), {**PLACED, "to": "card"}),
-        (*AGREED, get(WITH), PLACED),
-        {"files": (add_on(),), "device": {"hardware.card_slot": False}},
-    ),
-    Hazard(
-        "an inner package unpacked that must not be",
-        "file-unpacked",
-        (GET, {"action": "unpack", "file": "wattlaeufer"}, *IN_RING[1:], FORMAT, INSTALL),
-        NEW_SYSTEM,
-        {"packages": {"wattlaeufer": {"unpack": "never"}}},
-    ),
-    Hazard(
-        "an inner package not unpacked that must be",
-        "file-not-unpacked",
-        NEW_SYSTEM,
-        (GET, {"action": "unpack", "file": "wattlaeufer"}, *IN_RING[1:], FORMAT, INSTALL),
-        {"packages": {"wattlaeufer": {"unpack": "before"}}},
     ),
 ]

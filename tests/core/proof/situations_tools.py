@@ -49,32 +49,7 @@ def load(file: str = "modem", slot: str = "modem", **options: str) -> Step:
     return {"action": "write-window", "tool": "schleuse", "files": {slot: file}, "options": options}
 
 
-SEE: Step = {"action": "see-phone", "tool": "schleuse"}
-DRIVER = extra("driver", "driver")
-PACKED = extra("schleuse-pack", "host-tool")
-
 TOOLS = [
-    Hazard(
-        "tool missing",
-        "tool-missing",
-        (*BY_WINDOW, load()),
-        (get("schleuse-pack"), *BY_WINDOW, load()),
-        tool(package="schleuse-pack") | {"files": (MODEM, PACKED)},
-    ),
-    Hazard(
-        "tool of another version",
-        "tool-of-another-version",
-        (*BY_WINDOW, load()),
-        (get("schleuse-pack"), *BY_WINDOW, load()),
-        tool(package="schleuse-pack") | {"files": (MODEM, PACKED)},
-    ),
-    Hazard(
-        "repartition without a layout file",
-        "repartition-without-layout",
-        (*BY_WINDOW, load(table="on")),
-        (*BY_WINDOW, load(table="off")),
-        tool(),
-    ),
     Hazard(
         "wipe-and-lock over a foreign system",
         "foreign-image-while-locked",
@@ -120,72 +95,6 @@ TOOLS = [
         (*BY_WINDOW, load(all="on")),
         (*BY_WINDOW, load(all="off")),
         tool(),
-    ),
-    Hazard(
-        "file slot swapped",
-        "file-slot-swapped",
-        (*BY_WINDOW, load(slot="main")),
-        (*BY_WINDOW, load()),
-        tool(),
-    ),
-    Hazard(
-        "a file slot that the window does not have",
-        "no-such-file-slot",
-        (*BY_WINDOW, load(slot="attic")),
-        (*BY_WINDOW, load()),
-        tool(),
-    ),
-    Hazard(
-        "a window program that the guide does not name",
-        "no-such-window",
-        (*BY_WINDOW, load()),
-        (*BY_WINDOW, load()),
-        {**tool(), "tools": ()},
-        tool(),
-    ),
-    Hazard(
-        "driver missing on a host that needs one",
-        "driver-missing",
-        (*BY_WINDOW, load()),
-        (get("driver"), {"action": "install-driver", "file": "driver"}, *BY_WINDOW, load()),
-        tool(driver="driver") | {"files": (MODEM, DRIVER)},
-    ),
-    Hazard(
-        "no check that the phone is seen before the first command",
-        "phone-not-seen",
-        (*BY_WINDOW, load()),
-        (*BY_WINDOW, SEE, load()),
-        tool(there="one filled field"),
-    ),
-    Hazard(
-        "commands of another host system",
-        "tool-not-on-host",
-        (*BY_WINDOW, load()),
-        (*BY_WINDOW, load()),
-        tool(hosts=HOSTS[:1]),
-        tool(hosts=HOSTS[:1]) | {"admission": f"{OPEN} and host is faehre"},
-    ),
-    Hazard(
-        "path or name that the tool cannot take",
-        "name-not-taken",
-        (*BY_WINDOW, load()),
-        (*BY_WINDOW, load()),
-        tool(refuses_signs=" .-"),
-        tool(refuses_signs=" "),
-    ),
-    Hazard(
-        "several phones attached",
-        "several-phones",
-        (*BY_WINDOW, load()),
-        (*BY_WINDOW, {"action": "clear-link"}, load()),
-        tool(minds=["several-phones"]),
-    ),
-    Hazard(
-        "another program on the host that holds the link",
-        "link-held",
-        (*BY_WINDOW, load()),
-        (*BY_WINDOW, {"action": "clear-link"}, load()),
-        tool(minds=["other-program"]),
     ),
     Hazard(
         "automatic restart left on in the tool",

@@ -7,9 +7,9 @@ from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.phone.actions.by_hand import ByHand
 from anleitung.core.proof.explain.choices import compare_choices
-from anleitung.core.proof.run.compile import run_bundle
 from anleitung.core.proof.prove import prove
 from anleitung.core.proof.rehearse.rescue import prove_way_back, ways_named_in
+from anleitung.core.proof.run.compile import run_bundle
 from anleitung.demo.bundles import DRAFTS, bundle_files, faults, guide_names
 from anleitung.demo.catalogue import codenames
 

@@ -5,10 +5,10 @@ from pathlib import Path
 
 import pytest
 
-from anleitung.core.proof.findings import BY_ID
-from tests.core.proof.every_hazard import EVERY_HAZARD, SITUATIONS
-from tests.core.proof.hazards import HAZARDS, Hazard
-from tests.core.proof.hazards_asked import ASKED
+from anleitung.core.proof.findings.catalogue import BY_ID
+from anleitung.demo.examples import examples
+from tests.core.proof.every_hazard import EVERY_HAZARD
+from tests.core.proof.hazards import Hazard
 from tests.core.proof.small import small, told
 
 DOCS = Path(__file__).parents[3] / "docs"
@@ -24,16 +24,12 @@ def test_found_with_the_slip_and_silent_without(hazard: Hazard) -> None:
     assert not {f for f in silent if BY_ID[f].severity.value == "stop"}, silent
 
 
-@pytest.mark.parametrize(
-    ("page", "stories"),
-    [
-        ("hazards.md", [*HAZARDS, *ASKED]),
-        ("situations.md", [h for group in SITUATIONS.values() for h in group]),
-    ],
-)
-def test_the_list_names_each_and_the_finding_that_catches_it(
-    page: str, stories: list[Hazard]
-) -> None:
-    rows = re.findall(r"^\| ([^|]+?) \| \*([a-z-]+)\* \|", (DOCS / page).read_text(), re.M)
-    assert {(h.name, h.finding) for h in stories} <= set(rows)
+def test_the_lists_name_each_and_the_finding_that_catches_it() -> None:
+    pages = [(DOCS / page).read_text() for page in ("hazards.md", "situations.md")]
+    rows = {
+        row for page in pages for row in re.findall(r"^\| ([^|]+?) \| \*([a-z-]+)\* \|", page, re.M)
+    }
+    told = {(h.name, h.finding) for h in EVERY_HAZARD}
+    told |= {(e.says, e.finding) for e in examples().values() if e.says}
+    assert told <= rows
     assert {finding for _, finding in rows} <= set(BY_ID)

@@ -12,9 +12,9 @@ from hypothesis import strategies as st
 
 from anleitung.core.diagrams.run import Budget, run_all
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.proof.run.compile import compile_bundle
-from anleitung.core.proof.result import ProofOut
 from anleitung.core.proof.prove import prove
+from anleitung.core.proof.result import ProofOut
+from anleitung.core.proof.run.compile import compile_bundle
 from tests.core.bundles import bundle
 from tests.core.diagrams.laws import LAWS
 from tests.core.proof.random_guides import narrowed, random_bundle, small_base

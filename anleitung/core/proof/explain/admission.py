@@ -9,8 +9,8 @@ from anleitung.core.diagrams.run import DiagramAlgebra
 from anleitung.core.diagrams.space import Kind
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.phone.world import NOT_LISTED
-from anleitung.core.proof.run.compile import compile_bundle
 from anleitung.core.proof.explain.words import condition_words
+from anleitung.core.proof.run.compile import compile_bundle
 
 
 class Truth(Enum):

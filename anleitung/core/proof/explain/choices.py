@@ -9,9 +9,9 @@ from anleitung.core.guide.times import times_with
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.base import LOSS_WORDS, and_list
 from anleitung.core.phone.world import LOSSES, SIDE_LOSSES
-from anleitung.core.proof.run.compile import Compiled
 from anleitung.core.proof.finding import Severity
-from anleitung.core.proof.findings import BY_ID
+from anleitung.core.proof.findings.catalogue import BY_ID
+from anleitung.core.proof.run.compile import Compiled
 
 _KINDS = frozenset({Kind.PHONE})
 _WHOLE = {**dict.fromkeys(LOSSES, "present"), **SIDE_LOSSES}

@@ -7,8 +7,8 @@ from anleitung.core.conditions.text import print_condition
 from anleitung.core.diagrams.run import DiagramAlgebra, State
 from anleitung.core.diagrams.space import Kind, Node
 from anleitung.core.phone.world import LOSSES, SIDE_LOSSES
-from anleitung.core.proof.run.compile import Compiled, possible_starts
 from anleitung.core.proof.explain.words import condition_words
+from anleitung.core.proof.run.compile import Compiled, possible_starts
 
 _KINDS = frozenset({Kind.PHONE})
 # What a guide may promise; the others are means, or choices of the reader.

@@ -9,10 +9,10 @@ from anleitung.core.diagrams.space import Kind
 from anleitung.core.phone.actions.format_data import FormatData
 from anleitung.core.phone.actions.restart import Restart
 from anleitung.core.phone.actions.wipe import Wipe
-from anleitung.core.proof.run.compile import Compiled
-from anleitung.core.proof.finding import Severity
-from anleitung.core.proof.findings import BY_ID
 from anleitung.core.proof.explain.words import subject_words
+from anleitung.core.proof.finding import Severity
+from anleitung.core.proof.findings.catalogue import BY_ID
+from anleitung.core.proof.run.compile import Compiled
 
 ASKED = (FormatData, Restart, Wipe)
 
@@ -64,4 +64,4 @@ def _why(compiled: Compiled, i: int, budget: Budget) -> Why:
         return Why(step, says, False, 0, of)
     kind = BY_ID[finding]
     about = subject_words(compiled.bundle, kind.about, subject)
-    return Why(step, kind.says.format(subject=about), True, space.count(phones, kinds), of)
+    return Why(step, kind.message(about), True, space.count(phones, kinds), of)

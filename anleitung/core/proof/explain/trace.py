@@ -11,9 +11,9 @@ from anleitung.core.diagrams.run import State
 from anleitung.core.diagrams.space import Kind, Node, Space
 from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.phone.world import COPIES, LOSSES
-from anleitung.core.proof.run.compile import Compiled
-from anleitung.core.proof.result import ChangeOut, PhonesOut, StepTraceOut
 from anleitung.core.proof.explain.words import boxes_words
+from anleitung.core.proof.result import ChangeOut, PhonesOut, StepTraceOut
+from anleitung.core.proof.run.compile import Compiled
 
 _GONE = _("gone")
 _RUNNING, _OTHER = _("running slot"), _("other slot")

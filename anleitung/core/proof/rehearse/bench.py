@@ -13,11 +13,11 @@ from anleitung.core.guide.document import EachSlot
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.world import EMPTY
 from anleitung.core.proof.explain.trace import said, shown_facts
-from anleitung.core.proof.run.compile import END, Compiled, run_bundle
-from anleitung.core.proof.findings import BY_ID
-from anleitung.core.proof.result import Out
-from anleitung.core.proof.rehearse.slips import find_slips
 from anleitung.core.proof.explain.words import fact_words, subject_words
+from anleitung.core.proof.findings.catalogue import BY_ID
+from anleitung.core.proof.rehearse.slips import find_slips
+from anleitung.core.proof.result import Out
+from anleitung.core.proof.run.compile import END, Compiled, run_bundle
 
 
 class BenchFactOut(Out):
@@ -223,7 +223,7 @@ def _found(bundle: Bundle, run: OneRun, step: str) -> tuple[BenchFoundOut, ...]:
     for finding, subject, at in sorted(run.findings):
         if at == step:
             kind = BY_ID[finding]
-            says = kind.says.format(subject=subject_words(bundle, kind.about, subject))
+            says = kind.message(subject_words(bundle, kind.about, subject))
             told.append(BenchFoundOut(id=finding, severity=kind.severity.value, message=says))
     return tuple(told)
 

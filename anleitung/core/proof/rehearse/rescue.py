@@ -9,10 +9,10 @@ from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide, rows_of
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.boot import STUCK
-from anleitung.core.proof.run.compile import Compiled, compile_bundle
-from anleitung.core.proof.finding import Severity
-from anleitung.core.proof.findings import BY_ID
 from anleitung.core.proof.explain.words import subject_words
+from anleitung.core.proof.finding import Severity
+from anleitung.core.proof.findings.catalogue import BY_ID
+from anleitung.core.proof.run.compile import Compiled, compile_bundle
 
 _KINDS = frozenset({Kind.PHONE})
 
@@ -96,7 +96,7 @@ def _why(
                 (i for i, s in enumerate(_steps(rescue), 1) if s == at),
                 0,
             )
-            says = kind.says.format(subject=about)
+            says = kind.message(about)
             worst = _("at its step {number}: {says}").format(number=number, says=says)
             most = count
     if space.count(refused, _KINDS) > most:

@@ -29,10 +29,10 @@ from anleitung.core.phone.demands import (
 )
 from anleitung.core.phone.take import take_step
 from anleitung.core.phone.world import Phone, World
-from anleitung.core.proof.run.compile import Compiled
-from anleitung.core.proof.finding import Severity
-from anleitung.core.proof.findings import BY_ID
 from anleitung.core.proof.explain.words import subject_words, witness_words
+from anleitung.core.proof.finding import Severity
+from anleitung.core.proof.findings.catalogue import BY_ID
+from anleitung.core.proof.run.compile import Compiled
 
 LOST = "lost"
 # What a slip may do, the worst first.
@@ -310,7 +310,7 @@ def _told(compiled: Compiled, slip: Slip, what: tuple[str, str, str, str], phone
         slip=slip.says,
         finding=finding,
         where=where,
-        says=kind.says.format(subject=about),
+        says=kind.message(about),
         witness=witness_words(compiled.bundle, nearest),
         facts=dict(nearest.differs),
         phones=phones,

@@ -11,12 +11,10 @@ from anleitung.core.guide.document import OneStep, Promise, with_steps
 from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.phone.actions.obtain import Obtain
 from anleitung.core.phone.world import SIDE_LOSSES
-from anleitung.core.proof.run.compile import Compiled
-from anleitung.core.proof.repair.change_steps import Edit
-from anleitung.core.proof.finding import Severity
-from anleitung.core.proof.findings import BY_ID
-from anleitung.core.proof.rules import Found
 from anleitung.core.proof.explain.words import box_words
+from anleitung.core.proof.finding import Found
+from anleitung.core.proof.repair.change_steps import Edit
+from anleitung.core.proof.run.compile import Compiled
 
 
 def declared(compiled: Compiled, found: Found) -> Iterator[Edit]:
@@ -62,7 +60,7 @@ def without_ban(compiled: Compiled, found: Found) -> Iterator[Edit]:
 
 def narrowed(compiled: Compiled, found: Found) -> Iterator[Edit]:
     """Turns away exactly the phones that run into it, where they can be said in few words."""
-    if found.phones is None or BY_ID[found.finding].severity is Severity.NOTE:
+    if found.phones is None:
         return
     space, admitted = compiled.procedure.space, compiled.procedure.admitted
     boxes = describe(space, found.phones, admitted, most=2)

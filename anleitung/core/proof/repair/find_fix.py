@@ -4,18 +4,19 @@ A fix is taken only where, proved anew, none of the finding's phones runs into i
 phone that had nothing to do with it gets a new stop. What was hidden behind it is named.
 """
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.diagrams.space import Node, Space
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide
-from anleitung.core.proof.run.compile import Compiled, run_bundle
-from anleitung.core.proof.edits import edits_for
-from anleitung.core.proof.finding import Severity
-from anleitung.core.proof.findings import BY_ID
+from anleitung.core.proof.finding import Found, Severity
+from anleitung.core.proof.findings.catalogue import BY_ID, FIXES
 from anleitung.core.proof.prove import found_by
-from anleitung.core.proof.rules import Found
+from anleitung.core.proof.repair.change_frame import narrowed
+from anleitung.core.proof.repair.change_steps import Edit
+from anleitung.core.proof.run.compile import Compiled, run_bundle
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,6 +41,14 @@ def find_fix(compiled: Compiled, found: Found) -> Fix | None:
         if hidden is not None and second is None:
             second = Fix(says, guide, hidden)
     return second
+
+
+def edits_for(compiled: Compiled, found: Found) -> Iterator[Edit]:
+    """Candidates, not yet held against the law. Narrowing turns phones away and comes last."""
+    if found.finding in FIXES:
+        yield from FIXES[found.finding](compiled, found)
+    if BY_ID[found.finding].severity is not Severity.NOTE:
+        yield from narrowed(compiled, found)
 
 
 def _kept_law(compiled: Compiled, found: Found, edited: Bundle) -> tuple[str, ...] | None:

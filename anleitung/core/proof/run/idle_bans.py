@@ -8,10 +8,9 @@ from anleitung.core.conditions.text import print_condition
 from anleitung.core.diagrams.run import Budget, DiagramAlgebra, run_all
 from anleitung.core.diagrams.space import Node
 from anleitung.core.phone.world import NOT_LISTED
+from anleitung.core.proof.finding import Found, Severity
+from anleitung.core.proof.findings.catalogue import BY_ID
 from anleitung.core.proof.run.compile import Compiled
-from anleitung.core.proof.finding import Severity
-from anleitung.core.proof.findings import BY_ID, guards_nothing
-from anleitung.core.proof.rules import Found
 
 # What was never tried on a build is not known to the model, so a ban on builds is never idle.
 _OF_BUILDS = frozenset({"base", "other-base", "build", "platform", "system-release"})
@@ -49,4 +48,4 @@ def idle_bans(compiled: Compiled, possible: Node, budget: Budget | None = None) 
 
 
 def _found(part: Condition) -> Found:
-    return Found(guards_nothing.FINDING.id, print_condition(part), "", None)
+    return Found("guards-nothing", print_condition(part), "", None)

@@ -1,0 +1,1 @@
+"""Findings about apps, root and second systems."""

@@ -1,0 +1,1 @@
+"""Findings about host tools and the computer that they run on."""

@@ -1,0 +1,1 @@
+"""Findings over the whole course of a guide."""

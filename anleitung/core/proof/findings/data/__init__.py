@@ -1,0 +1,1 @@
+"""Findings about user data, copies and losses."""

@@ -1,0 +1,1 @@
+"""Findings about the files of the set, and how they reach the phone."""

@@ -1,0 +1,1 @@
+"""Findings about modes, and about the link between phone and computer."""

@@ -1,0 +1,1 @@
+"""Findings about unlocking and locking the bootloader."""

@@ -1,0 +1,1 @@
+"""Findings about checks, branches, questions and promises."""

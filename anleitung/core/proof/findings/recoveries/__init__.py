@@ -1,0 +1,1 @@
+"""Findings about recoveries and what they install."""

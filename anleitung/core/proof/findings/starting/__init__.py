@@ -1,0 +1,1 @@
+"""Findings of the boot rule: why a phone does not start."""

@@ -1,0 +1,20 @@
+"""A waiting update was broken by a change of slots."""
+
+from anleitung.core.marked import N_
+from anleitung.core.proof.finding import Finding, Nature, Severity
+from anleitung.core.proof.repair.edits import SEE_START, insert
+
+FINDING = Finding(
+    id="update-broken",
+    nature=Nature.CONSEQUENCE,
+    severity=Severity.STOP,
+    says=N_(
+        "The phone hangs at the start: an update was waiting to be merged, and its slot "
+        "was changed under it."
+    ),
+    why=N_("Half of the system is the old one and half the new one."),
+    remedy=N_("Let the phone start once and finish its update before anything changes the slot"),
+)
+
+
+fix = insert(*SEE_START)

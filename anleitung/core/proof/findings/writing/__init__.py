@@ -1,0 +1,1 @@
+"""Findings about what is written to which partition."""
