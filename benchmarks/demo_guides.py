@@ -15,8 +15,8 @@ from anleitung.core.diagrams.run import Budget
 from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.core.phone.actions import ACTIONS
 from anleitung.core.phone.actions.by_hand import ByHand
-from anleitung.core.proof.run.compile import run_bundle
 from anleitung.core.proof.prove import prove
+from anleitung.core.proof.run.compile import run_bundle
 from anleitung.demo.bundles import DRAFTS, bundle_files, guide_names
 from anleitung.demo.catalogue import codenames
 

@@ -11,15 +11,15 @@ from random import Random
 from statistics import median
 from typing import Any
 
-from anleitung.core.diagrams.rerun import Before, run_again
 from anleitung.core.diagrams.one import run_one
+from anleitung.core.diagrams.rerun import Before, run_again
 from anleitung.core.diagrams.run import Budget, Procedure, run_all
 from anleitung.core.diagrams.space import Space
 from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide
-from anleitung.core.proof.run.compile import Compiled, compile_bundle
 from anleitung.core.proof.rehearse.slips import find_slips, try_slips
+from anleitung.core.proof.run.compile import Compiled, compile_bundle
 from anleitung.demo.bundles import bundle_files
 
 WHOLE = "bootloader is unlocked and every slot: base >= PS-12.1.0-KU.r1 and update is none"

@@ -13,8 +13,8 @@ from anleitung.core.diagrams.run import Budget, run_all
 from anleitung.core.diagrams.space import Node, Space
 from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.proof.run.compile import compile_bundle
 from anleitung.core.proof.prove import prove
+from anleitung.core.proof.run.compile import compile_bundle
 from anleitung.demo.bundles import bundle_files
 
 SAMPLE = 400

@@ -1,4 +1,4 @@
-"""The examples of the findings as bundles: small procedures and changed guides on the demo's palstek."""
+"""The examples of the findings as bundles: small procedures and changed guides on palstek."""
 
 from functools import cache
 from pathlib import Path

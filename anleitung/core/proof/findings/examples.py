@@ -1,7 +1,7 @@
 """The smallest bad and good guide of a finding, as data beside its module.
 
-A side is either a small procedure (steps, by name or in full, with what differs in the documents) or
-a guide of the demo with a few words of its files changed. What both sides share stands in ``with``.
+A side is either a small procedure (steps, by name or in full, with what differs in the documents)
+or a guide of the demo with a few words of its files changed. What both share stands in ``with``.
 """
 
 from collections.abc import Mapping
@@ -21,7 +21,7 @@ class Changed:
 
 @dataclass(frozen=True, slots=True)
 class Small:
-    """A few steps. setting: admission, loses, promise, and documents beside or instead of the usual.
+    """A few steps. setting: admission, loses, promise, documents beside or instead of the usual.
 
     device: its fields, those of parts under a dotted name; partitions, modes: changes by name;
     packages: fields by id; files, programs, tools: documents beside those that are always there.

@@ -1,6 +1,5 @@
 """A file is put into a slot that writes other partitions than the file is for."""
 
-from gettext import gettext as _
 from typing import Any
 
 from anleitung.core.marked import N_

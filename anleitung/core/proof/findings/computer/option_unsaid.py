@@ -1,7 +1,5 @@
 """A switch of a window program is left as somebody left it last time, and its other value harms."""
 
-from gettext import gettext as _
-
 from anleitung.core.marked import N_
 from anleitung.core.proof.finding import Finding, Nature, Severity
 from anleitung.core.proof.repair.edits import change_step, set_switches_right

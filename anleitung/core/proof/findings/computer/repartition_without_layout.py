@@ -1,7 +1,5 @@
 """The partition table is written anew without a file that says how."""
 
-from gettext import gettext as _
-
 from anleitung.core.marked import N_
 from anleitung.core.proof.finding import Finding, Nature, Severity
 from anleitung.core.proof.repair.edits import change_step, set_switches_right

@@ -1,7 +1,6 @@
 """A text is known to be shown here, and the step does not say what it means."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 
 from anleitung.core.marked import N_
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity

@@ -1,7 +1,6 @@
 """A message names one cause, and the catalogue knows more."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 
 from anleitung.core.marked import N_
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity

@@ -1,7 +1,5 @@
 """A wipe takes what the guide did not announce, and nobody opened the copy."""
 
-from gettext import gettext as _
-
 from anleitung.core.guide.document import OneStep
 from anleitung.core.marked import N_
 from anleitung.core.phone.actions.back_up import BackUp

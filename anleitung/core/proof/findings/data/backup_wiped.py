@@ -1,7 +1,5 @@
 """A copy was wiped before it was brought back."""
 
-from gettext import gettext as _
-
 from anleitung.core.guide.document import OneStep
 from anleitung.core.marked import N_
 from anleitung.core.phone.actions.back_up import BackUp

@@ -1,7 +1,5 @@
 """A file is used before its digest was compared."""
 
-from gettext import gettext as _
-
 from anleitung.core.guide.document import OneStep
 from anleitung.core.marked import N_
 from anleitung.core.phone.actions.obtain import Obtain

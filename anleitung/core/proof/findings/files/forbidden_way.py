@@ -1,6 +1,5 @@
 """A file reaches the phone by a way that its document forbids."""
 
-from gettext import gettext as _
 from typing import Any
 
 from anleitung.core.marked import N_

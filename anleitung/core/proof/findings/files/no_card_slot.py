@@ -1,6 +1,5 @@
 """A card is used on a phone that has no slot for one."""
 
-from gettext import gettext as _
 from typing import Any
 
 from anleitung.core.marked import N_

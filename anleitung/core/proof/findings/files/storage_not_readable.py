@@ -1,6 +1,5 @@
 """The recovery cannot read the storage on which the file lies."""
 
-from gettext import gettext as _
 from typing import Any
 
 from anleitung.core.marked import N_

@@ -1,6 +1,5 @@
 """A recovery writes itself over the root that was just installed."""
 
-from gettext import gettext as _
 from typing import Any
 
 from anleitung.core.marked import N_

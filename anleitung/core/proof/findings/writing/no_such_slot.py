@@ -1,7 +1,5 @@
 """A step names a slot that the phone does not have."""
 
-from gettext import gettext as _
-
 from anleitung.core.guide.document import EACH, OneStep
 from anleitung.core.marked import N_
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity
