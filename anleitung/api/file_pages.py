@@ -21,7 +21,7 @@ from anleitung.core.files.match import Found, match_files
 from anleitung.core.files.room import Assumptions, room_needed
 from anleitung.core.files.words import demand_words, derived_words, name_words, way_words
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.guide.document import rows_of
+from anleitung.core.guide.walk import rows_of
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.obtain import Obtain
 from anleitung.core.sheet.build import size_words

@@ -6,7 +6,7 @@ from typing import Any
 
 from anleitung.core.formats.pictures import Kept, read_picture
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.guide.document import rows_of
+from anleitung.core.guide.walk import rows_of
 from anleitung.guides.models import StoredPicture
 
 

@@ -13,6 +13,7 @@ from anleitung.catalogue.services.enter import Address, catalogue_documents
 from anleitung.core.documents.base import body_of, fingerprint_of
 from anleitung.core.errors import AnleitungError
 from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.check_bundle import check_bundle
 from anleitung.core.proof.result import ProofOut
 from anleitung.guides.load import Stored, kept_proof, load_bundle
 from anleitung.storage.recent import Kept
@@ -57,7 +58,7 @@ def held_against_today(row: Stored, known: Fingerprints | None = None) -> Today:
         return Today(())
     try:
         now = with_documents(bundle, changed)
-        faults = now.mismatches()
+        faults = check_bundle(now)
     except (AnleitungError, ValueError, LookupError) as error:
         return Today(changed, fault=f"they make no guide that could be run: {error}")
     if faults:

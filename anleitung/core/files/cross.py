@@ -7,8 +7,8 @@ from typing import Literal
 
 from anleitung.core.documents.package import Package
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.guide.document import rows_of
 from anleitung.core.guide.uses import idle_files
+from anleitung.core.guide.walk import rows_of
 from anleitung.core.phone.actions.place import Place
 
 Kind = Literal[

@@ -7,7 +7,8 @@ from gettext import gettext as _
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.layout import Layout
 from anleitung.core.documents.package import Package
-from anleitung.core.guide.document import Guide, rows_of
+from anleitung.core.guide.document import Guide
+from anleitung.core.guide.walk import rows_of
 from anleitung.core.phone.actions.flash import Flash
 from anleitung.core.phone.actions.install import Install
 from anleitung.core.phone.actions.place import Place

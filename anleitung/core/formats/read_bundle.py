@@ -22,8 +22,10 @@ from anleitung.core.formats.checksums import InvalidList, read_checksums
 from anleitung.core.formats.faults import Location, faults_of
 from anleitung.core.formats.pictures import InvalidPicture, Kept, read_picture
 from anleitung.core.formats.yaml_tree import InvalidYaml, Tree, read_yaml
-from anleitung.core.guide.bundle import Bundle, step_places
-from anleitung.core.guide.document import MAX_STEPS, Guide, rows_of, with_steps
+from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.check_bundle import check_bundle
+from anleitung.core.guide.document import MAX_STEPS, Guide
+from anleitung.core.guide.walk import map_steps, rows_of, step_places
 
 MAX_BYTES = 5_000_000
 MAX_FILES = 500
@@ -145,7 +147,7 @@ def read_bundle(files: Mapping[str, bytes], held: Container[str] = frozenset()) 
         raise InvalidBundle(reader.faults)
     guide = reader.with_prose(guide, texts)
     bundle = Bundle(guide, device, builds.builds, packages, tools, schemes, programs)
-    for mismatch in bundle.mismatches():
+    for mismatch in check_bundle(bundle):
         reader.fault_at(mismatch.file, mismatch.at, mismatch.message)
     reader.compare_checksums(texts.get(CHECKSUMS), packages)
     reader.compare_pictures(guide, files, held)
@@ -269,7 +271,7 @@ class _Reader:
             return step.model_copy(update={"prose": prose[step.id]})
 
         introduction = prose.get(INTRODUCTION, guide.introduction)
-        return with_steps(guide, put).model_copy(update={"introduction": introduction})
+        return map_steps(guide, put).model_copy(update={"introduction": introduction})
 
     def compare_pictures(
         self, guide: Guide, files: Mapping[str, bytes], held: Container[str]

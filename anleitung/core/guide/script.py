@@ -7,6 +7,7 @@ from pydantic import Field
 
 from anleitung.core.documents.base import Document, Id, ShortText, Typed
 from anleitung.core.phone.actions import AnyAction, Step
+from anleitung.core.phone.actions.base import Place
 from anleitung.core.phone.demands import require_at_hand
 from anleitung.core.phone.world import Phone, World
 
@@ -38,6 +39,13 @@ class RunScript(Step):
         for part in self.parts:
             if part.when is None or phone.truth(world.formula(part.when.condition)) is True:
                 part.does.run(phone, world)
+
+    def conditions(self) -> tuple[tuple[Place, Typed], ...]:
+        return tuple(
+            (("parts", i, "when"), part.when)
+            for i, part in enumerate(self.parts)
+            if part.when is not None
+        )
 
     def sentence(self, world: World) -> str:
         told = []

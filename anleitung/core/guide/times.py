@@ -2,15 +2,9 @@
 
 from dataclasses import dataclass
 
-from anleitung.core.guide.document import (
-    SLOTS,
-    Choose,
-    EachSlot,
-    Guide,
-    OneStep,
-    arms_of,
-    with_steps,
-)
+from anleitung.core.guide.document import Guide
+from anleitung.core.guide.nested import Choose, OneStep
+from anleitung.core.guide.walk import fold, map_steps
 from anleitung.core.phone.actions import Step
 
 Span = tuple[int, int]  # least and most usual, in seconds
@@ -30,28 +24,19 @@ class Times:
 
 
 def times_of(guide: Guide) -> Times:
-    return _over(guide.steps)
+    return fold(guide.steps, Times((0, 0), (0, 0), 0), action=_plus, either=_either)
 
 
-def _over(steps: tuple[OneStep, ...]) -> Times:
-    total = Times((0, 0), (0, 0), 0)
-    for step in steps:
-        if isinstance(step, EachSlot):
-            for letter in SLOTS:
-                total = _add(total, _over(step.turn(letter)))
-        elif isinstance(step, Step):
-            total = _add(total, _of_step(step))
-        else:
-            arms = [_over(inner) for inner, _guard in arms_of(step)]
-            total = _add(
-                total,
-                Times(
-                    _span([a.hands_on for a in arms]),
-                    _span([a.waiting for a in arms]),
-                    max(a.give_up for a in arms),
-                ),
-            )
-    return total
+def _plus(so_far: Times, step: Step) -> Times:
+    return _add(so_far, _of_step(step))
+
+
+def _either(ends: list[Times]) -> Times:
+    return Times(
+        _span([e.hands_on for e in ends]),
+        _span([e.waiting for e in ends]),
+        max(e.give_up for e in ends),
+    )
 
 
 def _of_step(step: Step) -> Times:
@@ -81,4 +66,4 @@ def times_with(guide: Guide, option: str, choice: str) -> Times:
             return step.model_copy(update={"choices": {choice: step.choices[choice]}})
         return step
 
-    return times_of(with_steps(guide, chosen))
+    return times_of(map_steps(guide, chosen))

@@ -3,19 +3,15 @@
 from collections.abc import Iterable
 
 from anleitung.core.documents.package import Package
-from anleitung.core.guide.document import Guide, rows_of
-from anleitung.core.phone.actions import Step
-from anleitung.core.phone.actions.obtain import Obtain
+from anleitung.core.guide.document import Guide
+from anleitung.core.guide.walk import actions_of
 
 
 def idle_files(guide: Guide, packages: Iterable[Package]) -> tuple[Package, ...]:
     """Downloaded perhaps, and used by no step; what another file is made from is used by that."""
     listed = tuple(packages)
     used = {
-        file
-        for row in rows_of(guide)
-        if isinstance(row.step, Step) and not isinstance(row.step, Obtain)
-        for file in row.step.used_files()
+        file for step in actions_of(guide) if not step.only_fetches for file in step.used_files()
     }
     used |= {p.derived.source for p in listed if p.derived}
     # A program of the computer is used by being there.
@@ -25,8 +21,7 @@ def idle_files(guide: Guide, packages: Iterable[Package]) -> tuple[Package, ...]
 def tries_of(guide: Guide) -> dict[str, str]:
     """Everything to try when a sight does not come: "step/number", from 1, → the words."""
     return {
-        f"{row.step.id}/{number}": each.says
-        for row in rows_of(guide)
-        if isinstance(row.step, Step)
-        for number, each in enumerate(row.step.tries, 1)
+        f"{step.id}/{number}": each.says
+        for step in actions_of(guide)
+        for number, each in enumerate(step.tries, 1)
     }

@@ -174,6 +174,15 @@ def empty_partition(phone: Phone, world: World, side: str, partition: Partition)
     phone.set("seen-to-start", False)
 
 
+def empty_written(phone: Phone, world: World, where: str, names: tuple[str, ...]) -> None:
+    """What was being written to these partitions holds neither the old nor the new."""
+    for side in sides_of(phone, world, where):
+        for name in names:
+            partition = world.device.layout.named(name)
+            if partition is not None and partition.role != "unique":
+                empty_partition(phone, world, side, partition)
+
+
 def sides_of(phone: Phone, world: World, where: str) -> tuple[str, ...]:
     """running, other, both, or the letter of a slot. One slot knows only the running one."""
     if where == "running":

@@ -27,7 +27,7 @@ from anleitung.core.phone.world import (
 OF_SYSTEM = ("boot", "ramdisk", "recovery", "system", "extra")
 
 
-def start_state(space: Space, world: World, branches: Iterable[str]) -> State:
+def start_state(space: Space, world: World, answered: Iterable[str]) -> State:
     """Every slot of the state, as a function of the start."""
     state: dict[str, Node] = {
         fact.name: space.var(fact.name) for fact in space.facts if fact.name not in HIDDEN
@@ -57,8 +57,8 @@ def start_state(space: Space, world: World, branches: Iterable[str]) -> State:
         state["warranty"] = space.var("fuse")
     if world.device.unlocking.lowers_content:
         state["protected-content"] = space.map(content_level, space.var("bootloader"))
-    for branch in branches:
-        put(f"branch.{branch}", None)
+    for slot in answered:
+        put(slot, None)
     _put_contents(state, space, world)
     main = f"cur.{world.system}"
     state["data.family"] = state[f"{main}.family"]

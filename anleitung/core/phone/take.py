@@ -2,13 +2,13 @@
 
 from anleitung.core.documents.tool import Tool
 from anleitung.core.phone.actions import Step
-from anleitung.core.phone.actions.answer import Answer, let_time_pass
+from anleitung.core.phone.actions.answer import let_time_pass
 from anleitung.core.phone.facts import hosts_matter
 from anleitung.core.phone.world import Phone, World
 
 
 def take_step(phone: Phone, step: Step, world: World) -> None:
-    if not isinstance(step, Answer):
+    if step.lets_time_pass:
         let_time_pass(phone, world)
     tool = tool_of(step, world)
     if tool is not None:

@@ -7,10 +7,10 @@ from anleitung.core.documents.package import Package
 from anleitung.core.documents.tool import Tool
 from anleitung.core.drawn.chords import ChordOut, draw_chord
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.guide.document import Branch, Choose, EachSlot, OneStep, Row, rows_of
+from anleitung.core.guide.nested import OneStep
+from anleitung.core.guide.walk import Row, actions_of, rows_of
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.base import LOSS_WORDS
-from anleitung.core.phone.actions.obtain import Obtain
 from anleitung.core.phone.boot import DEAD, STUCK
 from anleitung.core.phone.cautions import CAUTIONS
 from anleitung.core.proof.explain.words import condition_words, or_list
@@ -129,7 +129,7 @@ def _rows(bundle: Bundle, proof: ProofOut, begins: dict[str, str]) -> tuple[RowO
             arm = _arm_words(bundle, row)
         turn = row.turn
         # Only the first point of no return on each way through the guide is one.
-        no_return = isinstance(row.step, Step) and row.step.no_return
+        no_return = row.action is not None and row.action.no_return
         first = no_return and not any(earlier <= set(row.guards) for earlier in passed)
         if no_return:
             passed.append(frozenset(row.guards))
@@ -179,20 +179,12 @@ def _of_step(bundle: Bundle, step: OneStep) -> dict[str, object]:
             "asks": "",
             "answers": (),
         }
-    if isinstance(step, EachSlot):
-        asks, sentence, answers = "", _("For slot a, and then for slot b:"), []
-    elif isinstance(step, Branch):
-        asks, sentence = f"branch.{step.id}", step.ask
-        answers = [ChoiceOut(id="yes", says=_("Yes")), ChoiceOut(id="no", says=_("No"))]
-    else:
-        option = next(o for o in bundle.guide.options if o.id == step.option)
-        asks, sentence = f"option.{step.option}", option.ask
-        answers = [ChoiceOut(id=c.id, says=c.says) for c in option.choices]
+    answers = step.answers(bundle.guide)
     return {
-        "kind": "choose" if isinstance(step, Choose) else "branch",
-        "sentence": sentence,
-        "asks": asks,
-        "answers": tuple(answers),
+        "kind": "choose" if step.slot.startswith("option.") else "branch",
+        "sentence": step.sentence(bundle.guide),
+        "asks": step.slot,
+        "answers": tuple(ChoiceOut(id=value, says=says) for value, says in answers),
         "sight": "",
         "sight_kept": "",
         "duration": "",
@@ -213,10 +205,9 @@ def _caution(bundle: Bundle, caution: str) -> str:
 def _by_use(bundle: Bundle) -> list[Package]:
     """In the order in which the steps use them; what is only got comes last."""
     first: dict[str, int] = {}
-    for i, row in enumerate(rows_of(bundle.guide)):
-        if isinstance(row.step, Step) and not isinstance(row.step, Obtain):
-            for file in row.step.used_files():
-                first.setdefault(file, i)
+    for i, step in enumerate(actions_of(bundle.guide)):
+        for file in () if step.only_fetches else step.used_files():
+            first.setdefault(file, i)
     names = sorted(bundle.guide.files, key=lambda f: first.get(f, 10_000))
     return [bundle.world.packages[name] for name in names]
 

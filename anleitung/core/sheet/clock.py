@@ -2,7 +2,9 @@
 
 from gettext import gettext as _
 
-from anleitung.core.guide.document import SLOTS, EachSlot, Guide, OneStep, arms_of
+from anleitung.core.guide.document import Guide
+from anleitung.core.guide.nested import OneStep
+from anleitung.core.guide.walk import fold
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.base import Duration
 
@@ -16,21 +18,19 @@ def clock_of(guide: Guide) -> tuple[dict[str, Span], Span]:
     """
     begins: dict[str, Span] = {}
 
-    def walk(steps: tuple[OneStep, ...], now: Span) -> Span:
-        for step in steps:
-            begins[step.id] = now
-            if isinstance(step, EachSlot):
-                for letter in SLOTS:
-                    now = walk(step.turn(letter), now)
-            elif isinstance(step, Step):
-                least, most = step.seconds
-                now = (now[0] + least, now[1] + most)
-            else:
-                ends = [walk(inner, now) for inner, _guard in arms_of(step)]
-                now = (min(e[0] for e in ends), max(e[1] for e in ends))
-        return now
+    def seen(now: Span, step: OneStep) -> None:
+        begins[step.id] = now
 
-    return begins, walk(guide.steps, (0, 0))
+    return begins, fold(guide.steps, (0, 0), action=_later, either=_ends, seen=seen)
+
+
+def _later(now: Span, step: Step) -> Span:
+    least, most = step.seconds
+    return (now[0] + least, now[1] + most)
+
+
+def _ends(ends: list[Span]) -> Span:
+    return (min(e[0] for e in ends), max(e[1] for e in ends))
 
 
 def clock_words(seconds: int) -> str:

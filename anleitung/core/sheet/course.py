@@ -3,9 +3,9 @@
 from gettext import gettext as _
 
 from anleitung.core.documents.message import Message
-from anleitung.core.guide.document import Guide, rows_of
+from anleitung.core.guide.document import Guide
 from anleitung.core.guide.times import Span, times_of
-from anleitung.core.phone.actions import Step
+from anleitung.core.guide.walk import actions_of
 from anleitung.core.sheet.clock import span_words
 from anleitung.core.sheet.model import CourseOut, MessageOut
 
@@ -25,14 +25,14 @@ def message_out(message: Message) -> MessageOut:
 def course_of(guide: Guide, begins: dict[str, Span]) -> CourseOut:
     """begins: when each step begins, by id, as ``clock_of`` gives it."""
     times = times_of(guide)
-    steps = [row.step for row in rows_of(guide)]
-    risky = [s.id for s in steps if isinstance(s, Step) and s.no_return]
+    steps = actions_of(guide)
+    risky = [step.id for step in steps if step.no_return]
     quiet = ""
     if risky:
         # From the first step that cannot be taken back, nobody should have to leave.
         least, most = begins[risky[0]]
         quiet = span_words((max(times.whole[0] - least, 0), max(times.whole[1] - most, 0)))
-    by_hand = sum(isinstance(s, Step) and s.action == "by-hand" for s in steps)  # type: ignore[attr-defined]
+    by_hand = sum(step.on_trust for step in steps)
     return CourseOut(
         whole=span_words(times.whole),
         hands_on=span_words(times.hands_on),

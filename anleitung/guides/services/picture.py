@@ -10,7 +10,8 @@ from pydantic import ValidationError
 from anleitung.accounts.roles import require_maintainer
 from anleitung.core.documents.picture import Picture
 from anleitung.core.formats.pictures import InvalidPicture, clean_picture
-from anleitung.core.guide.document import OneStep, rows_of, with_steps
+from anleitung.core.guide.nested import OneStep
+from anleitung.core.guide.walk import map_steps, rows_of
 from anleitung.guides.errors import NoSuchGuide
 from anleitung.guides.load import find_draft, load_bundle
 from anleitung.guides.models import Draft
@@ -82,6 +83,6 @@ def _change(
     bundle = load_bundle(draft)
     if step not in {row.step.id for row in rows_of(bundle.guide)}:
         raise NoSuchGuide(f"The draft has no step {step}.")
-    guide = with_steps(bundle.guide, lambda s: change(s) if s.id == step else s)
+    guide = map_steps(bundle.guide, lambda s: change(s) if s.id == step else s)
     rewrite(draft, bundle.with_guide(guide), only=is_of_guide, actor=actor, now=now)
     return draft

@@ -13,6 +13,7 @@ from anleitung.catalogue.services.enter import Address, catalogue_documents, ent
 from anleitung.catalogue.services.save import save_document
 from anleitung.core.documents.base import body_of
 from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.check_bundle import check_bundle
 from anleitung.core.guide.rename import RenameRefused, rename_document
 from anleitung.guides.errors import AlreadyPublished, NoSuchGuide
 from anleitung.guides.load import find_draft, load_bundle, load_proof
@@ -92,7 +93,7 @@ def _both(
     if Entry.objects.filter(kind=kind, codename=codename, name=new_name).exists():
         raise DocumentMoved(f"The catalogue has a {kind} {new_name} already.", standing="")
     renamed = rename_document(bundle, kind, name, new_name)  # type: ignore[arg-type]
-    faults = renamed.mismatches()
+    faults = check_bundle(renamed)
     if faults:
         raise RenameRefused(f"Under this id it does not fit: {faults[0].message}.")
     tick(0, 3)

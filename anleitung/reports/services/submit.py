@@ -10,8 +10,8 @@ from django.db import IntegrityError, transaction
 
 from anleitung.core.evidence.report import Ending
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.guide.document import rows_of
 from anleitung.core.guide.uses import tries_of
+from anleitung.core.guide.walk import rows_of
 from anleitung.guides.load import load_bundle
 from anleitung.guides.models import Revision
 from anleitung.limits.spend import Limit, TooMany, spend

@@ -2,9 +2,9 @@
 
 import pytest
 
-from anleitung.core.guide.document import rows_of
 from anleitung.core.guide.times import times_of, times_with
 from anleitung.core.guide.uses import tries_of
+from anleitung.core.guide.walk import rows_of
 from anleitung.core.sheet.clock import clock_of
 from anleitung.core.sheet.course import course_of
 from tests.core.bundles import bundle

@@ -19,7 +19,8 @@ from anleitung.core.documents.question import Question
 from anleitung.core.documents.tool import Tool
 from anleitung.core.documents.unlocking import Unlocking
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.guide.document import AnyStep, Guide
+from anleitung.core.guide.document import Guide
+from anleitung.core.guide.nested import AnyStep
 from anleitung.core.phone.actions import Step
 from anleitung.core.proof.run.compile import compile_bundle
 from tests.core.bundles import bundle

@@ -15,6 +15,7 @@ from hypothesis import strategies as st
 from anleitung.core.documents.scheme import Fixed, Form, NamingScheme
 from anleitung.core.formats.read_bundle import read_scheme
 from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.check_bundle import check_bundle
 from anleitung.core.schemes.ambiguity import find_two_ways
 from anleitung.core.schemes.decode import (
     AmbiguousScheme,
@@ -340,7 +341,7 @@ def numbered(orders: dict[str, int]) -> list[str]:
         for i, b in enumerate(made.builds)
     )
     changed = Bundle(made.guide, made.device, builds, made.packages, made.tools, made.schemes)
-    return [m.message for m in changed.mismatches()]
+    return [m.message for m in check_bundle(changed)]
 
 
 def test_order_of_builds_must_be_that_of_the_scheme() -> None:

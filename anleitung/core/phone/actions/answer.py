@@ -1,6 +1,6 @@
 """A question of the phone is answered; nobody answering is an answer too, where it has a time."""
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterator, Mapping
 from functools import partial
 from gettext import gettext as _
 from typing import Literal
@@ -26,6 +26,7 @@ class Answer(Step):
     answer: Id
 
     usual = (5, 30)
+    lets_time_pass = False
 
     def run(self, phone: Phone, world: World) -> None:
         question = world.device.question(self.question)
@@ -35,6 +36,13 @@ class Answer(Step):
         if not phone.is_("asked", self.question):
             phone.stop("nothing-asked", self.question)
         _take(phone, world, question, given)
+
+    def done_otherwise(self, world: World) -> Iterator[tuple[str, Step]]:
+        question = world.device.question(self.question)
+        for other in question.answers if question else ():
+            if other.id != self.answer:
+                says = _("“{answer}” is answered instead").format(answer=other.says)
+                yield says, self.model_copy(update={"answer": other.id})
 
     def sentence(self, world: World) -> str:
         question = world.device.question(self.question)

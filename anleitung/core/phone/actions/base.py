@@ -1,15 +1,18 @@
 """What every action has. One action is one file: its fields, demands, effects and words."""
 
 from abc import abstractmethod
+from collections.abc import Iterator
 from gettext import gettext as _
 from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field, model_validator
 
-from anleitung.core.documents.base import Document, Id, Prose, ShortText
+from anleitung.core.documents.base import Document, Id, Prose, ShortText, Typed
 from anleitung.core.documents.message import Message, Try
 from anleitung.core.documents.picture import Pictures
 from anleitung.core.phone.world import Phone, World
+
+Place = tuple[str | int, ...]  # where in a document: names of fields, places in lists
 
 
 class Growth(Document):
@@ -67,6 +70,20 @@ class Step(Document):
     unattended: ClassVar[bool] = False
     # Nothing brings back what was before this step.
     no_return: ClassVar[bool] = False
+    # What it writes holds neither the old nor the new when it is interrupted.
+    can_be_cut: ClassVar[bool] = False
+    # Is there for its effect alone; others also show or tell something.
+    for_effect: ClassVar[bool] = False
+    # A system starts at its end.
+    starts_system: ClassVar[bool] = False
+    # Readers ask why it is there, since it takes their data or their time.
+    wants_reason: ClassVar[bool] = False
+    # Fetches its files, and uses none.
+    only_fetches: ClassVar[bool] = False
+    # Its effects are what the author says, and nothing is known of them.
+    on_trust: ClassVar[bool] = False
+    # What the phone asked is answered by its own clock before it.
+    lets_time_pass: ClassVar[bool] = True
 
     @abstractmethod
     def run(self, phone: Phone, world: World) -> None:
@@ -99,9 +116,40 @@ class Step(Document):
         """Ids of the packages that the step uses."""
         return ()
 
+    def conditions(self) -> tuple[tuple[Place, Typed], ...]:
+        """The conditions in it, by their place."""
+        return ()
+
+    def looks_at(self) -> frozenset[str] | None:
+        """The facts that a reader looks at to go on, None where it is no check."""
+        return None
+
+    def hidden_facts(self) -> tuple[tuple[str, tuple[str, ...]], ...]:
+        """(name, values) of what nobody knows before it; see ``by_hand``."""
+        return ()
+
+    def done_otherwise(self, world: World) -> "Iterator[tuple[str, Step]]":
+        """The step with one thing mistaken, with the mistake in words; leaving out, doing twice
+
+        and the wrong order are tried of every step.
+        """
+        return iter(())
+
+    def cut_short(self, phone: Phone, world: World) -> None:
+        """The effects when the phone goes off half way; asked for where ``can_be_cut`` says so."""
+        self.run(phone, world)
+
     @property
     def seconds(self) -> tuple[int, int]:
         return self.duration.usual if self.duration else self.usual
+
+
+def with_another_file(step: "Step", world: World) -> Iterator[tuple[str, "Step"]]:
+    """The mistake of every step that uses one file: another one of the set."""
+    for file in world.packages:
+        if file != step.file:  # type: ignore[attr-defined]
+            says = _("{name} is taken instead").format(name=world.file_name(file))
+            yield says, step.model_copy(update={"file": file})
 
 
 def and_list(words: list[str]) -> str:

@@ -1,10 +1,11 @@
 """A recovery image is started from the host without being written anywhere."""
 
+from collections.abc import Iterator
 from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.base import Id
-from anleitung.core.phone.actions.base import Step
+from anleitung.core.phone.actions.base import Step, with_another_file
 from anleitung.core.phone.demands import require_at_hand, require_link, require_mode
 from anleitung.core.phone.world import Phone, World
 
@@ -31,6 +32,9 @@ class BootOnce(Step):
         phone.set("mode", "recovery")
         phone.set("running", recovery)
         phone.set("temporary", "running")
+
+    def done_otherwise(self, world: World) -> Iterator[tuple[str, Step]]:
+        return with_another_file(self, world)
 
     def sentence(self, world: World) -> str:
         return _("Start {name} once, without writing it").format(name=world.file_name(self.file))

@@ -31,6 +31,7 @@ class ByHand(Step):
     unknown: Annotated[tuple[str, ...], Field(max_length=8)] = ()
 
     usual = (30, 300)
+    on_trust = True
 
     @model_validator(mode="after")
     def _from_the_list(self) -> "ByHand":
@@ -52,6 +53,9 @@ class ByHand(Step):
         for fact in self.unknown:
             # A hidden fact of the start decides what became of it.
             phone.copy(fact, oracle(self.id, fact))
+
+    def hidden_facts(self) -> tuple[tuple[str, tuple[str, ...]], ...]:
+        return tuple((oracle(self.id, fact), EFFECTS[fact]) for fact in self.unknown)
 
     def sentence(self, world: World) -> str:
         return _("By hand: {says}").format(says=self.says)

@@ -11,6 +11,7 @@ class Charge(Step):
     action: Literal["charge"]
 
     usual = (60, 3600)
+    for_effect = True
     unattended = True
 
     def run(self, phone: Phone, world: World) -> None:

@@ -5,7 +5,7 @@ from typing import Literal
 
 from anleitung.core.conditions.model import atoms
 from anleitung.core.documents.base import ShortText, Typed
-from anleitung.core.phone.actions.base import Step
+from anleitung.core.phone.actions.base import Place, Step
 from anleitung.core.phone.world import Phone, World
 
 # Where the line about a fact is shown that belongs to it.
@@ -29,6 +29,12 @@ class Check(Step):
             phone.find("check-not-decided", str(self.that))
         elif not answer:
             phone.stop("turned-away", str(self.that))
+
+    def conditions(self) -> tuple[tuple[Place, Typed], ...]:
+        return ((("that",), self.that),)
+
+    def looks_at(self) -> frozenset[str] | None:
+        return frozenset(atom.fact for atom in atoms(self.that.condition))
 
     def sentence(self, world: World) -> str:
         return _("Check: {ask}").format(ask=self.ask)

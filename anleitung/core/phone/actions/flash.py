@@ -1,13 +1,15 @@
 """An image is written to a partition by the bootloader."""
 
+from collections.abc import Iterator
 from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.base import Id
 from anleitung.core.documents.layout import Partition, Role
 from anleitung.core.documents.package import Package
-from anleitung.core.phone.actions.base import Step
+from anleitung.core.phone.actions.base import Step, with_another_file
 from anleitung.core.phone.demands import (
+    empty_written,
     require_at_hand,
     require_link,
     require_mode,
@@ -45,6 +47,7 @@ class Flash(Step):
     where: Literal["running", "other", "both", "a", "b", "each"] = "running"
 
     usual = (10, 60)
+    can_be_cut = True
     no_return = True
 
     def run(self, phone: Phone, world: World) -> None:
@@ -55,6 +58,20 @@ class Flash(Step):
         require_mode(phone, "userspace" if inner else "bootloader")
         require_link(phone)
         write_image(phone, world, self.file, self.partition, self.where)
+
+    def done_otherwise(self, world: World) -> Iterator[tuple[str, Step]]:
+        yield from with_another_file(self, world)
+        for where in ("running", "other") if world.has_two_slots else ():
+            if self.where != where:
+                says = {
+                    "running": _("only the running slot is written"),
+                    "other": _("only the other slot is written"),
+                }[where]
+                yield says, self.model_copy(update={"where": where})
+
+    def cut_short(self, phone: Phone, world: World) -> None:
+        self.run(phone, world)
+        empty_written(phone, world, self.where, (self.partition,))
 
     def sentence(self, world: World) -> str:
         name = world.file_name(self.file)

@@ -12,6 +12,8 @@ class FormatData(Step):
     action: Literal["format-data"]
 
     usual = (10, 60)
+    wants_reason = True
+    for_effect = True
     no_return = True
 
     def run(self, phone: Phone, world: World) -> None:

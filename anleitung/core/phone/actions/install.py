@@ -1,5 +1,6 @@
 """A package is installed by the running recovery: from its storage, a card, or over the cable."""
 
+from collections.abc import Iterator
 from gettext import gettext as _
 from typing import Annotated, Literal
 
@@ -8,8 +9,9 @@ from pydantic import Field
 from anleitung.core.documents.base import Id
 from anleitung.core.documents.file_rules import not_older
 from anleitung.core.documents.package import Package
-from anleitung.core.phone.actions.base import Step, and_list
+from anleitung.core.phone.actions.base import Step, and_list, with_another_file
 from anleitung.core.phone.demands import (
+    empty_written,
     require_at_hand,
     require_card,
     require_in_set,
@@ -47,6 +49,7 @@ class Install(Step):
     options: Annotated[dict[Id, Literal["on", "off"]], Field(max_length=12)] = {}
 
     usual = (120, 480)
+    can_be_cut = True
     waits = True
     no_return = True
 
@@ -95,6 +98,19 @@ class Install(Step):
         if blind and phone.isin("running", blind) and phone.is_("data.encrypted", "yes"):
             phone.stop("storage-not-readable", package.id)
         require_on_storage(phone, package.id)
+
+    def done_otherwise(self, world: World) -> Iterator[tuple[str, Step]]:
+        return with_another_file(self, world)
+
+    def cut_short(self, phone: Phone, world: World) -> None:
+        package = world.packages.get(self.file)
+        self.run(phone, world)
+        if package is None:
+            return
+        if package.switches_slot:
+            # It was cut before the change of slots: what it wrote lies in the other one.
+            switch_slot(phone, world)
+        empty_written(phone, world, package.writes_to, package.writes)
 
     def sentence(self, world: World) -> str:
         names = and_list([world.file_name(file) for file in (self.file, *self.queued)])

@@ -17,6 +17,7 @@ class Obtain(Step):
     verify: bool = Field(default=False, description="Compare the digests as well")
 
     usual = (300, 900)
+    only_fetches = True
     unattended = True
 
     def run(self, phone: Phone, world: World) -> None:

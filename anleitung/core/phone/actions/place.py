@@ -1,10 +1,11 @@
 """A file from the host is put on the internal storage of the phone."""
 
+from collections.abc import Iterator
 from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.base import Id
-from anleitung.core.phone.actions.base import Step
+from anleitung.core.phone.actions.base import Step, with_another_file
 from anleitung.core.phone.demands import (
     require_at_hand,
     require_card,
@@ -32,6 +33,9 @@ class Place(Step):
             require_card(phone, world)
             require_way(phone, package, "card")
         phone.set(f"{self.to}.{self.file}", "there")
+
+    def done_otherwise(self, world: World) -> Iterator[tuple[str, Step]]:
+        return with_another_file(self, world)
 
     def sentence(self, world: World) -> str:
         if self.to == "card":

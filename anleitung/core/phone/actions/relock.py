@@ -20,6 +20,7 @@ class Relock(Step):
     action: Literal["relock"]
 
     usual = (60, 240)
+    starts_system = True
     waits = True
     no_return = True
 

@@ -18,6 +18,7 @@ class Remove(Step):
     what: Literal["screen-lock", "account"]
 
     usual = (30, 120)
+    for_effect = True
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "system")

@@ -13,6 +13,8 @@ class Restart(Step):
     action: Literal["restart"]
 
     usual = (60, 360)
+    wants_reason = True
+    starts_system = True
     waits = True
 
     def run(self, phone: Phone, world: World) -> None:

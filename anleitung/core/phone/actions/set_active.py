@@ -1,5 +1,6 @@
 """A slot is made the running one."""
 
+from collections.abc import Iterator
 from gettext import gettext as _
 from typing import Literal
 
@@ -20,6 +21,7 @@ class SetActive(Step):
     slot: Literal["other", "a", "b", "each"]
 
     usual = (5, 20)
+    for_effect = True
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "bootloader", "userspace")
@@ -30,6 +32,14 @@ class SetActive(Step):
             phone.stop("flash-while-locked", self.slot)
         if self.slot == "other" or not phone.is_("slot", self.slot):
             switch_slot(phone, world)
+
+    def done_otherwise(self, world: World) -> Iterator[tuple[str, Step]]:
+        if world.has_two_slots and self.slot != "other":
+            letter = "b" if self.slot == "a" else "a"
+            yield (
+                _("slot {letter} is taken instead").format(letter=letter),
+                self.model_copy(update={"slot": letter}),
+            )
 
     def sentence(self, world: World) -> str:
         return _("Make {slot} the running one").format(slot=_NAMES[self.slot])

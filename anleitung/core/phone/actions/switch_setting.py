@@ -21,6 +21,7 @@ class SwitchSetting(Step):
     to: Literal["on", "off"]
 
     usual = (30, 90)
+    for_effect = True
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "system")

@@ -21,6 +21,7 @@ class Unlock(Step):
     action: Literal["unlock"]
 
     usual = (60, 240)
+    starts_system = True
     waits = True
     no_return = True
 

@@ -25,6 +25,8 @@ class Wipe(Step):
     areas: Annotated[tuple[Id, ...], Field(min_length=1, max_length=20)]
 
     usual = (5, 60)
+    wants_reason = True
+    for_effect = True
     no_return = True
 
     def run(self, phone: Phone, world: World) -> None:

@@ -1,5 +1,6 @@
 """Files go into the slots of a window program, and it is started: in download or emergency mode."""
 
+from collections.abc import Iterator
 from gettext import gettext as _
 from typing import Annotated, Literal
 
@@ -112,6 +113,20 @@ class WriteWindow(Step):
     def _has_layout(self, world: World) -> bool:
         roles = {p.role for f in self.files.values() if (p := world.packages.get(f)) is not None}
         return "layout-file" in roles
+
+    def done_otherwise(self, world: World) -> Iterator[tuple[str, Step]]:
+        """Another file in a slot of the window, or one of its switches the other way."""
+        for slot, file in self.files.items():
+            for other in world.packages:
+                if other != file:
+                    says = _("{name} is put into the slot {slot}").format(
+                        name=world.file_name(other), slot=slot
+                    )
+                    yield says, self.model_copy(update={"files": {**self.files, slot: other}})
+        for option, value in self.options.items():
+            flipped = "off" if value == "on" else "on"
+            says = _("the switch {option} is left {value}").format(option=option, value=flipped)
+            yield says, self.model_copy(update={"options": {**self.options, option: flipped}})
 
     def sentence(self, world: World) -> str:
         tool = world.tools.get(self.tool)

@@ -4,9 +4,9 @@ from dataclasses import dataclass
 from gettext import gettext as _
 
 from anleitung.core.diagrams.space import Kind, Node
-from anleitung.core.guide.document import Option, rows_of
+from anleitung.core.guide.document import Option
 from anleitung.core.guide.times import times_with
-from anleitung.core.phone.actions import Step
+from anleitung.core.guide.walk import rows_of
 from anleitung.core.phone.actions.base import LOSS_WORDS, and_list
 from anleitung.core.phone.world import LOSSES, SIDE_LOSSES
 from anleitung.core.proof.finding import Severity
@@ -120,7 +120,7 @@ def _outcome(compiled: Compiled, option: Option, choice: str, says: str, within:
 def _steps_of(compiled: Compiled, slot: str, choice: str) -> int:
     """The steps that are read with the choice, those of the others left out."""
     return sum(
-        isinstance(row.step, Step)
+        row.action is not None
         and not any(s == slot and wanted != choice for s, wanted in row.guards)
         for row in rows_of(compiled.bundle.guide)
     )

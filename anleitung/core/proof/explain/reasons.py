@@ -6,15 +6,10 @@ from gettext import gettext as _
 from anleitung.core.diagrams.rerun import Before, run_again
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.diagrams.space import Kind
-from anleitung.core.phone.actions.format_data import FormatData
-from anleitung.core.phone.actions.restart import Restart
-from anleitung.core.phone.actions.wipe import Wipe
 from anleitung.core.proof.explain.words import subject_words
 from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings.catalogue import BY_ID
 from anleitung.core.proof.run.compile import Compiled
-
-ASKED = (FormatData, Restart, Wipe)
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,7 +30,7 @@ def find_whys(compiled: Compiled, budget: Budget | None = None) -> list[Why]:
     """In the order of the steps. Raises ValueError where the guide was not run to its end."""
     found = []
     for i, row in enumerate(compiled.rows):
-        if isinstance(row.step, ASKED):
+        if row.action is not None and row.action.wants_reason:
             found.append(_why(compiled, i, budget or Budget()))
     return found
 

@@ -16,6 +16,7 @@ from anleitung.core.conditions.text import parse_condition
 from anleitung.core.diagrams.boxes import Box, Boxes
 from anleitung.core.diagrams.witness import Witness
 from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.nested import Nested, OneStep
 from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.phone.world import NOT_LISTED
 
@@ -222,3 +223,10 @@ def _choice_words(bundle: Bundle, fact: str, value: str) -> str:
     says = {f"option.{o.id}": {c.id: c.says for c in o.choices} for o in bundle.guide.options}
     found = says.get(fact, {}).get(value)
     return f"“{found}”" if found else ""
+
+
+def sentence_of(step: OneStep, bundle: Bundle) -> str:
+    """The step as one instruction, or as what the reader is asked."""
+    if isinstance(step, Nested):
+        return step.sentence(bundle.guide)
+    return step.sentence(bundle.world)

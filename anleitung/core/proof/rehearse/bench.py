@@ -3,17 +3,15 @@
 from collections.abc import Iterator, Mapping
 from dataclasses import replace
 from gettext import gettext as _
-from typing import Any
 
 from anleitung.core.diagrams.one import OneRun, PlainState, run_one
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.diagrams.space import Kind
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.guide.document import EachSlot
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.world import EMPTY
 from anleitung.core.proof.explain.trace import said, shown_facts
-from anleitung.core.proof.explain.words import fact_words, subject_words
+from anleitung.core.proof.explain.words import fact_words, sentence_of, subject_words
 from anleitung.core.proof.findings.catalogue import BY_ID
 from anleitung.core.proof.rehearse.slips import find_slips
 from anleitung.core.proof.result import Out
@@ -186,9 +184,7 @@ def _steps(
             continue
         number = numbers[step_id]
         row = compiled.rows[number]
-        sentence = (
-            row.step.sentence(bundle.world) if isinstance(row.step, Step) else _asks(bundle, row)
-        )
+        sentence = sentence_of(row.step, bundle)
         found.append(
             BenchStepOut(
                 id=step_id,
@@ -207,15 +203,6 @@ def _steps(
             )
         )
     return found
-
-
-def _asks(bundle: Bundle, row: Any) -> str:
-    if isinstance(row.step, EachSlot):
-        return _("For slot a, and then for slot b:")
-    if hasattr(row.step, "ask"):
-        return str(row.step.ask)
-    option = next(o for o in bundle.guide.options if o.id == row.step.option)
-    return option.ask
 
 
 def _found(bundle: Bundle, run: OneRun, step: str) -> tuple[BenchFoundOut, ...]:

@@ -6,8 +6,8 @@ from gettext import gettext as _
 from anleitung.core.diagrams.run import Budget, DiagramAlgebra, Procedure, State, run_all
 from anleitung.core.diagrams.space import Kind, Node
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.guide.document import Guide, rows_of
-from anleitung.core.phone.actions import Step
+from anleitung.core.guide.document import Guide
+from anleitung.core.guide.walk import actions_of, rows_of
 from anleitung.core.phone.boot import STUCK
 from anleitung.core.proof.explain.words import subject_words
 from anleitung.core.proof.finding import Severity
@@ -110,8 +110,4 @@ def _steps(rescue: Bundle) -> list[str]:
 
 def ways_named_in(guide: Guide) -> list[tuple[str, str]]:
     """(step, rescue guide) of every step that names one."""
-    return [
-        (row.step.id, row.step.way_back)
-        for row in rows_of(guide)
-        if isinstance(row.step, Step) and row.step.way_back
-    ]
+    return [(step.id, step.way_back) for step in actions_of(guide) if step.way_back]

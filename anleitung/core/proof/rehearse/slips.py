@@ -10,23 +10,11 @@ from anleitung.core.diagrams.run import Budget, Procedure
 from anleitung.core.diagrams.run import Step as CompiledStep
 from anleitung.core.diagrams.space import Node, Space
 from anleitung.core.diagrams.witness import find_witness
-from anleitung.core.guide.document import Branch, Choose, EachSlot, Row
+from anleitung.core.guide.nested import Nested
+from anleitung.core.guide.walk import Row
 from anleitung.core.phone.actions import Step
-from anleitung.core.phone.actions.answer import Answer
-from anleitung.core.phone.actions.boot_once import BootOnce
-from anleitung.core.phone.actions.enter_mode import EnterMode
-from anleitung.core.phone.actions.flash import Flash
-from anleitung.core.phone.actions.install import Install
-from anleitung.core.phone.actions.place import Place
-from anleitung.core.phone.actions.set_active import SetActive
-from anleitung.core.phone.actions.write_window import WriteWindow
 from anleitung.core.phone.boot import DEAD, STUCK, start_system
-from anleitung.core.phone.demands import (
-    empty_partition,
-    leave_temporary,
-    sides_of,
-    switch_slot,
-)
+from anleitung.core.phone.demands import leave_temporary
 from anleitung.core.phone.take import take_step
 from anleitung.core.phone.world import Phone, World
 from anleitung.core.proof.explain.words import subject_words, witness_words
@@ -37,7 +25,6 @@ from anleitung.core.proof.run.compile import Compiled
 LOST = "lost"
 # What a slip may do, the worst first.
 HARMS = (DEAD, LOST, STUCK)
-_USES_FILE = (BootOnce, Flash, Install, Place)
 
 
 @dataclass(frozen=True, slots=True)
@@ -113,29 +100,24 @@ def _at(compiled: Compiled, i: int) -> Iterator[Slip]:
         return CompiledStep(step.id, act, step.guards)
 
     own = row.step
-    if isinstance(own, Branch):
-        yield slip("answer", _("the question is answered the wrong way"), step, _flips(step, own))
-        return
-    if isinstance(own, EachSlot):
-        return
-    if isinstance(own, Choose):
-        yield from _other_choice(compiled, i, slip)
+    if isinstance(own, Nested):
+        if own.decides() is not None:
+            says = _("the question is answered the wrong way")
+            yield slip("answer", says, step, _flips(step, own))
+        elif own.slot:
+            yield from _other_choice(compiled, i, own, slip)
         return
     yield slip("skip", _("this step is left out"))
     yield slip("repeat", _("this step is done twice"), step, step)
-    if (
-        i + 1 < len(rows)
-        and isinstance(rows[i + 1].step, Step)
-        and rows[i + 1].guards == row.guards
-    ):
+    if i + 1 < len(rows) and rows[i + 1].action is not None and rows[i + 1].guards == row.guards:
         says = _("this step and the next are done the other way round")
         yield slip("swap", says, steps[i + 1], step, upto=i + 2)
-    for says, other in _variations(own, world):
+    for says, other in own.done_otherwise(world):
         yield slip("other", says, acting(partial(_run, step=other, world=world)))
-    if isinstance(own, EnterMode) and own.by == "chord":
+    if own.chord_to() is not None:
         says = _("the keys come too late, and the system starts instead")
         yield slip("key-window", says, acting(partial(_too_late, world=world)))
-    if isinstance(own, Flash | Install):
+    if own.can_be_cut:
         says = _("the writing is interrupted, and the phone goes off")
         yield slip("interrupted", says, acting(partial(_interrupted, step=own, world=world)))
 
@@ -144,9 +126,8 @@ def _run(phone: Phone, *, step: Step, world: World) -> None:
     take_step(phone, step, world)
 
 
-def _flips(step: CompiledStep, branch: Branch) -> CompiledStep:
-    slot = f"branch.{branch.id}"
-    return CompiledStep(step.id, partial(_flip, slot=slot), step.guards)
+def _flips(step: CompiledStep, branch: Nested) -> CompiledStep:
+    return CompiledStep(step.id, partial(_flip, slot=branch.slot), step.guards)
 
 
 def _flip(phone: Phone, *, slot: str) -> None:
@@ -157,17 +138,14 @@ def _not(answer: bool) -> bool:
     return not answer
 
 
-def _other_choice(compiled: Compiled, i: int, slip: Callable[..., Slip]) -> Iterator[Slip]:
+def _other_choice(
+    compiled: Compiled, i: int, own: Nested, slip: Callable[..., Slip]
+) -> Iterator[Slip]:
     """The steps of another choice are done than the one that the reader means."""
-    row, step = compiled.rows[i], compiled.procedure.steps[i]
-    assert isinstance(row.step, Choose)
-    slot = f"option.{row.step.option}"
-    option = next(o for o in compiled.bundle.guide.options if o.id == row.step.option)
-    for choice in option.choices:
-        act = partial(_set, slot=slot, value=choice.id)
-        says = _("the steps of “{choice}” are done by those who meant another").format(
-            choice=choice.says
-        )
+    step = compiled.procedure.steps[i]
+    for choice, told in own.answers(compiled.bundle.guide):
+        act = partial(_set, slot=own.slot, value=choice)
+        says = _("the steps of “{choice}” are done by those who meant another").format(choice=told)
         yield slip("choice", says, step, CompiledStep(step.id, act, step.guards))
 
 
@@ -175,73 +153,14 @@ def _set(phone: Phone, *, slot: str, value: str) -> None:
     phone.set(slot, value)
 
 
-def _variations(step: Step, world: World) -> Iterator[tuple[str, Step]]:
-    """The step with another file of the set, or for another slot."""
-    if isinstance(step, _USES_FILE):
-        for file in world.packages:
-            if file != step.file:
-                says = _("{name} is taken instead").format(name=world.file_name(file))
-                yield says, step.model_copy(update={"file": file})
-    if isinstance(step, WriteWindow):
-        yield from _window_variations(step, world)
-    question = world.device.question(step.question) if isinstance(step, Answer) else None
-    for answer in question.answers if question else ():
-        if isinstance(step, Answer) and answer.id != step.answer:
-            says = _("“{answer}” is answered instead").format(answer=answer.says)
-            yield says, step.model_copy(update={"answer": answer.id})
-    if world.has_two_slots and isinstance(step, Flash):
-        for where in ("running", "other"):
-            if step.where != where:
-                says = {"running": _("only the running slot is written")}.get(
-                    where, _("only the other slot is written")
-                )
-                yield says, step.model_copy(update={"where": where})
-    if world.has_two_slots and isinstance(step, SetActive) and step.slot != "other":
-        letter = "b" if step.slot == "a" else "a"
-        yield (
-            _("slot {letter} is taken instead").format(letter=letter),
-            step.model_copy(update={"slot": letter}),
-        )
-
-
-def _window_variations(step: WriteWindow, world: World) -> Iterator[tuple[str, Step]]:
-    """Another file in a slot of the window, or one of its switches the other way."""
-    for slot, file in step.files.items():
-        for other in world.packages:
-            if other != file:
-                says = _("{name} is put into the slot {slot}").format(
-                    name=world.file_name(other), slot=slot
-                )
-                yield says, step.model_copy(update={"files": {**step.files, slot: other}})
-    for option, value in step.options.items():
-        flipped = "off" if value == "on" else "on"
-        says = _("the switch {option} is left {value}").format(option=option, value=flipped)
-        yield says, step.model_copy(update={"options": {**step.options, option: flipped}})
-
-
 def _too_late(phone: Phone, *, world: World) -> None:
     leave_temporary(phone, world)
     start_system(phone, world)
 
 
-def _interrupted(phone: Phone, *, step: Flash | Install, world: World) -> None:
-    """What was being written holds neither the old nor the new; the reader starts the phone."""
-    package = world.packages.get(step.file)
-    if isinstance(step, Flash):
-        names: tuple[str, ...] = (step.partition,)
-        where: str = step.where
-    else:
-        names = package.writes if package else ()
-        where = package.writes_to if package else "running"
-    step.run(phone, world)
-    if isinstance(step, Install) and package and package.switches_slot:
-        # It was cut before the change of slots: what it wrote lies in the other one.
-        switch_slot(phone, world)
-    for side in sides_of(phone, world, where):
-        for name in names:
-            partition = world.device.layout.named(name)
-            if partition is not None and partition.role != "unique":
-                empty_partition(phone, world, side, partition)
+def _interrupted(phone: Phone, *, step: Step, world: World) -> None:
+    """The reader starts the phone after the writing was cut."""
+    step.cut_short(phone, world)
     _too_late(phone, world=world)
 
 

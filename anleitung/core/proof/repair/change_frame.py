@@ -7,7 +7,9 @@ from anleitung.core.conditions.model import Condition, In, Is, Not, all_of, conj
 from anleitung.core.conditions.text import print_condition
 from anleitung.core.diagrams.boxes import describe
 from anleitung.core.documents.base import Typed
-from anleitung.core.guide.document import OneStep, Promise, with_steps
+from anleitung.core.guide.document import Promise
+from anleitung.core.guide.nested import OneStep
+from anleitung.core.guide.walk import map_steps
 from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.phone.actions.obtain import Obtain
 from anleitung.core.phone.world import SIDE_LOSSES
@@ -43,7 +45,7 @@ def file_out(compiled: Compiled, found: Found) -> Iterator[Edit]:
             return step.model_copy(update={"files": left})
         return step
 
-    changed = with_steps(guide, change).model_copy(update={"files": files})
+    changed = map_steps(guide, change).model_copy(update={"files": files})
     yield _("Take {file} out of the file set").format(file=found.subject), changed
 
 

@@ -1,19 +1,10 @@
-"""How an edit changes the steps of a guide: put in, moved, left out."""
+"""How an edit changes the steps of a guide: put in, or moved."""
 
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from gettext import gettext as _
-from typing import Any
 
-from anleitung.core.guide.document import (
-    SLOTS,
-    Branch,
-    Choose,
-    EachSlot,
-    Guide,
-    OneStep,
-    rows_of,
-    with_steps,
-)
+from anleitung.core.guide.document import Guide
+from anleitung.core.guide.walk import holds, rows_of
 from anleitung.core.phone.actions import Step
 from anleitung.core.proof.run.compile import Compiled
 
@@ -29,7 +20,7 @@ def inserted(compiled: Compiled, before: str, *steps: Step) -> Iterator[Edit]:
         name = next(n for n in _names(step.id) if n not in taken)
         taken.add(name)
         named.append(step.model_copy(update={"id": name}))
-    place = next((i for i, s in enumerate(guide.steps) if _holds(s, before)), 0)
+    place = next((i for i, s in enumerate(guide.steps) if holds(s, before)), 0)
     what = _("; then ").join(step.sentence(world) for step in steps)
     for at in range(place, -1, -1):
         says = _("Insert before step {number}: {what}").format(number=_number(guide, at), what=what)
@@ -47,19 +38,6 @@ def _number(guide: Guide, at: int) -> int:
     return ids.index(guide.steps[at].id) + 1
 
 
-def _holds(step: OneStep, wanted: str) -> bool:
-    if step.id == wanted:
-        return True
-    inner: list[Any] = []
-    if isinstance(step, Choose):
-        inner = [s for steps in step.choices.values() for s in steps]
-    elif isinstance(step, Branch):
-        inner = [*step.then, *step.otherwise]
-    elif isinstance(step, EachSlot):
-        inner = [s for letter in SLOTS for s in step.turn(letter)]
-    return any(_holds(each, wanted) for each in inner)
-
-
 def moved(guide: Guide, wanted: str) -> Iterator[Edit]:
     """The step is done earlier or later among those of the top level, the nearest place first."""
     here = next((i for i, s in enumerate(guide.steps) if s.id == wanted), None)
@@ -75,25 +53,3 @@ def moved(guide: Guide, wanted: str) -> Iterator[Edit]:
             old=_number(guide, here), new=_number(changed, at)
         )
         yield says, changed
-
-
-def leaving_out(guide: Guide, unwanted: Callable[[OneStep], bool]) -> Guide:
-    """Raises nothing: a choice or an arm may be empty, and a guide of one step keeps it."""
-
-    def kept(steps: tuple[OneStep, ...]) -> tuple[OneStep, ...]:
-        return tuple(step for step in steps if not unwanted(step))
-
-    def change(step: OneStep) -> OneStep:
-        if isinstance(step, Choose):
-            return step.model_copy(
-                update={"choices": {c: kept(steps) for c, steps in step.choices.items()}}
-            )
-        if isinstance(step, Branch) and len(step.then) + len(step.otherwise) > 1:
-            return step.model_copy(
-                update={"then": kept(step.then), "otherwise": kept(step.otherwise)}
-            )
-        return step
-
-    changed = with_steps(guide, change)
-    steps = kept(changed.steps)
-    return changed.model_copy(update={"steps": steps}) if steps else changed

@@ -5,7 +5,8 @@ from gettext import gettext as _
 from typing import Any
 
 from anleitung.core.documents.message import Message
-from anleitung.core.guide.document import OneStep, with_steps
+from anleitung.core.guide.nested import OneStep
+from anleitung.core.guide.walk import map_steps, without_steps
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.base import Duration
 from anleitung.core.phone.actions.enter_mode import EnterMode
@@ -17,7 +18,7 @@ from anleitung.core.phone.actions.switch_setting import SwitchSetting
 from anleitung.core.phone.actions.unlock import Unlock
 from anleitung.core.phone.actions.write_window import WriteWindow
 from anleitung.core.proof.finding import Found
-from anleitung.core.proof.repair.change_steps import Edit, inserted, leaving_out, moved
+from anleitung.core.proof.repair.change_steps import Edit, inserted, moved
 from anleitung.core.proof.repair.known_messages import known_messages
 from anleitung.core.proof.run.compile import Compiled
 
@@ -82,7 +83,7 @@ def format_in_recovery(compiled: Compiled, found: Found) -> Iterator[Edit]:
 
 def change_steps(says: str, change: Callable[[OneStep, Found], OneStep]) -> EditFinder:
     def edits(compiled: Compiled, found: Found) -> Iterator[Edit]:
-        yield _(says), with_steps(compiled.bundle.guide, lambda step: change(step, found))
+        yield _(says), map_steps(compiled.bundle.guide, lambda step: change(step, found))
 
     return edits
 
@@ -96,11 +97,11 @@ def write_firmware_to_both(compiled: Compiled, found: Found) -> Iterator[Edit]:
             return step.model_copy(update={"where": "both"})
         return step
 
-    yield _("Write the firmware to both slots"), with_steps(compiled.bundle.guide, change)
+    yield _("Write the firmware to both slots"), map_steps(compiled.bundle.guide, change)
 
 
 def leave_out(compiled: Compiled, found: Found) -> Iterator[Edit]:
-    guide = leaving_out(compiled.bundle.guide, lambda step: step.id == found.step)
+    guide = without_steps(compiled.bundle.guide, lambda step: step.id == found.step)
     yield _("Leave the step out"), guide
 
 
@@ -130,7 +131,7 @@ def change_step(says: str, change: Callable[[Compiled, Found, Any], dict[str, An
                 return step
             return step.model_copy(update=change(compiled, found, step))
 
-        yield _(says), with_steps(compiled.bundle.guide, changed)
+        yield _(says), map_steps(compiled.bundle.guide, changed)
 
     return edits
 

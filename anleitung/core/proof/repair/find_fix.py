@@ -10,6 +10,7 @@ from dataclasses import dataclass
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.diagrams.space import Node, Space
 from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.check_bundle import check_bundle
 from anleitung.core.guide.document import Guide
 from anleitung.core.proof.finding import Found, Severity
 from anleitung.core.proof.findings.catalogue import BY_ID, FIXES
@@ -56,7 +57,7 @@ def _kept_law(compiled: Compiled, found: Found, edited: Bundle) -> tuple[str, ..
 
     over the start facts that both procedures share: an edit adds no fact of the start.
     """
-    if edited.mismatches():
+    if check_bundle(edited):
         return None
     after = run_bundle(edited, Budget())
     if not after.run.finished:

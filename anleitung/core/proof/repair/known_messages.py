@@ -13,8 +13,8 @@ def known_messages(compiled: Compiled) -> Iterator[tuple[Step, Message, Node]]:
     """What the documents of the tool, or of the recovery that runs, say is shown at a step."""
     run, space, world = compiled.run, compiled.procedure.space, compiled.bundle.world
     for i, row in enumerate(compiled.rows[: len(run.concerned)]):
-        step = row.step
-        if not isinstance(step, Step) or run.concerned[i] is space.false:
+        step = row.action
+        if step is None or run.concerned[i] is space.false:
             continue
         tool = tool_of(step, world)
         for message in tool.messages if tool else ():

@@ -10,10 +10,10 @@ from anleitung.core.diagrams.run import Budget, DiagramAlgebra, Procedure, Run, 
 from anleitung.core.diagrams.run import Step as CompiledStep
 from anleitung.core.diagrams.space import Fact, Kind, Node, Space
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.guide.document import Branch, Choose, EachSlot, OneStep, Row, rows_of
+from anleitung.core.guide.nested import Nested, OneStep
+from anleitung.core.guide.walk import Row, rows_of
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.answer import let_time_pass
-from anleitung.core.phone.actions.by_hand import EFFECTS, ByHand, oracle
 from anleitung.core.phone.boot import check_start
 from anleitung.core.phone.facts import impossible_starts, kept_options, start_facts
 from anleitung.core.phone.start import start_state
@@ -50,8 +50,8 @@ def compile_bundle(bundle: Bundle) -> tuple[tuple[Row, ...], Procedure]:
         bundle.device, bundle.placed, bundle.options, world.programs.values(), world.tools.values()
     )
     space = Space([*facts, *_kept(world), *_oracles(rows)])
-    branches = [row.step.id for row in rows if isinstance(row.step, Branch)]
-    start = start_state(space, world, branches)
+    answered = [r.step.slot for r in rows if isinstance(r.step, Nested) and r.step.decides()]
+    start = start_state(space, world, answered)
     admission = world.formula(bundle.guide.admission.condition)
     possible = possible_starts(space, start, world)
     admits = space.where(admission.over(DiagramAlgebra(space, start.__getitem__)), True)
@@ -74,10 +74,8 @@ def _kept(world: World) -> Iterator[Fact]:
 def _oracles(rows: tuple[Row, ...]) -> Iterator[Fact]:
     """One hidden fact for everything that a step by hand leaves unknown."""
     for row in rows:
-        if isinstance(row.step, ByHand):
-            for fact in row.step.unknown:
-                values = EFFECTS[fact]
-                yield Fact(oracle(row.step.id, fact), values, values[0], 1, Kind.ORACLE)
+        for name, values in row.action.hidden_facts() if row.action else ():
+            yield Fact(name, values, values[0], 1, Kind.ORACLE)
 
 
 def possible_starts(space: Space, start: State, world: World) -> Node:
@@ -96,12 +94,13 @@ def run_bundle(bundle: Bundle, budget: Budget) -> Compiled:
 
 
 def _act(step: OneStep, world: World) -> Callable[[Phone], None]:
-    if isinstance(step, Branch):
-        slot = f"branch.{step.id}"
-        return partial(_ask, slot=slot, formula=world.formula(step.on.condition), text=str(step.on))
-    if isinstance(step, Choose | EachSlot):
+    if not isinstance(step, Nested):
+        return partial(_run_step, step=step, world=world)
+    asked = step.decides()
+    if asked is None:
         return _nothing
-    return partial(_run_step, step=step, world=world)
+    formula = world.formula(asked.condition)
+    return partial(_ask, slot=step.slot, formula=formula, text=str(asked))
 
 
 def _run_step(phone: Phone, *, step: Step, world: World) -> None:

@@ -3,7 +3,8 @@
 from collections.abc import Iterator
 from gettext import gettext as _
 
-from anleitung.core.guide.document import OneStep, with_steps
+from anleitung.core.guide.nested import OneStep
+from anleitung.core.guide.walk import map_steps
 from anleitung.core.marked import N_
 from anleitung.core.phone.actions.second import Second, proposed_room
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity
@@ -32,4 +33,4 @@ def fix(compiled: Compiled, found: Found) -> Iterator[Edit]:
         return step
 
     says = _("Make {size} MB of room").format(size=f"{size // 1_000_000:,}")
-    yield says, with_steps(compiled.bundle.guide, change)
+    yield says, map_steps(compiled.bundle.guide, change)

@@ -1,12 +1,8 @@
 """A file slot is named that the window program does not have."""
 
-from collections.abc import Iterator
-from gettext import gettext as _
-
 from anleitung.core.marked import N_
-from anleitung.core.proof.finding import Finding, Found, Nature, Severity
-from anleitung.core.proof.repair.change_steps import Edit, leaving_out
-from anleitung.core.proof.run.compile import Compiled
+from anleitung.core.proof.finding import Finding, Nature, Severity
+from anleitung.core.proof.repair.edits import leave_out
 
 FINDING = Finding(
     id="no-such-file-slot",
@@ -18,6 +14,4 @@ FINDING = Finding(
 )
 
 
-def fix(compiled: Compiled, found: Found) -> Iterator[Edit]:
-    guide = leaving_out(compiled.bundle.guide, lambda step: step.id == found.step)
-    yield _("Leave the step out"), guide
+fix = leave_out

@@ -3,12 +3,6 @@
 from collections.abc import Iterator
 
 from anleitung.core.marked import N_
-from anleitung.core.phone.actions.charge import Charge
-from anleitung.core.phone.actions.format_data import FormatData
-from anleitung.core.phone.actions.remove import Remove
-from anleitung.core.phone.actions.set_active import SetActive
-from anleitung.core.phone.actions.switch_setting import SwitchSetting
-from anleitung.core.phone.actions.wipe import Wipe
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity
 from anleitung.core.proof.repair.edits import leave_out
 from anleitung.core.proof.run.compile import Compiled
@@ -22,14 +16,11 @@ FINDING = Finding(
     remedy=N_("Leave it out"),
 )
 
-# Steps that are there for their effect alone; others also show or tell something.
-EFFECTS = (Charge, FormatData, Remove, SetActive, SwitchSetting, Wipe)
-
 
 def check(compiled: Compiled) -> Iterator[Found]:
     run, space = compiled.run, compiled.procedure.space
     for i, row in enumerate(compiled.rows[: len(run.concerned)]):
-        if not isinstance(row.step, EFFECTS) or run.concerned[i] is space.false:
+        if row.action is None or not row.action.for_effect or run.concerned[i] is space.false:
             continue
         before, after = run.states[i], run.states[i + 1]
         if run.alive[i] is run.alive[i + 1] and all(before[s] is after[s] for s in before):

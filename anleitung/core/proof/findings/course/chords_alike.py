@@ -5,7 +5,6 @@ from itertools import combinations
 
 from anleitung.core.documents.chord import Chord
 from anleitung.core.marked import N_
-from anleitung.core.phone.actions import Step
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity
 from anleitung.core.proof.run.compile import Compiled
 
@@ -24,10 +23,10 @@ def check(compiled: Compiled) -> Iterator[Found]:
     reached: dict[str, str] = {}
     unseen: set[str] = set()
     for row in compiled.rows:
-        mode = row.step.chord_to() if isinstance(row.step, Step) else None
-        if mode is not None and isinstance(row.step, Step):
-            reached.setdefault(mode, row.step.id)
-            unseen |= set() if row.step.sight else {mode}
+        mode = row.action.chord_to() if row.action else None
+        if mode is not None and row.action is not None:
+            reached.setdefault(mode, row.action.id)
+            unseen |= set() if row.action.sight else {mode}
     chords = [c for c in compiled.bundle.device.chords if c.reaches in reached]
     for one, other in combinations(chords, 2):
         if one.reaches == other.reaches or one.begins != other.begins:

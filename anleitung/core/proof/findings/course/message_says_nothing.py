@@ -3,7 +3,6 @@
 from collections.abc import Iterator
 
 from anleitung.core.marked import N_
-from anleitung.core.phone.actions import Step
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity
 from anleitung.core.proof.run.compile import Compiled
 
@@ -19,6 +18,6 @@ FINDING = Finding(
 
 def check(compiled: Compiled) -> Iterator[Found]:
     for row in compiled.rows:
-        for message in row.step.messages if isinstance(row.step, Step) else ():
+        for message in row.action.messages if row.action else ():
             if not message.says_something:
                 yield Found(FINDING.id, message.text, "", None)

@@ -3,11 +3,6 @@
 from collections.abc import Iterator
 
 from anleitung.core.marked import N_
-from anleitung.core.phone.actions import Step
-from anleitung.core.phone.actions.check import Check
-from anleitung.core.phone.actions.relock import Relock
-from anleitung.core.phone.actions.restart import Restart
-from anleitung.core.phone.actions.unlock import Unlock
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity
 from anleitung.core.proof.run.compile import Compiled
 
@@ -21,19 +16,15 @@ FINDING = Finding(
 )
 
 
-# Steps after which a system starts.
-STARTS = (Relock, Restart, Unlock)
-
-
 def check(compiled: Compiled) -> Iterator[Found]:
     rows, run = compiled.rows, compiled.run
-    if not any(isinstance(row.step, Step) and row.step.no_return for row in rows):
+    if not any(row.action is not None and row.action.no_return for row in rows):
         return
-    starts = [i for i, row in enumerate(rows) if isinstance(row.step, STARTS)]
+    starts = [i for i, row in enumerate(rows) if row.action and row.action.starts_system]
     if not starts or len(run.concerned) < len(rows):
         return
     last = starts[-1]
-    if any(isinstance(row.step, Check) for row in rows[last + 1 :]):
+    if any(row.action and row.action.looks_at() is not None for row in rows[last + 1 :]):
         return
     if run.concerned[last] is not compiled.procedure.space.false:
         yield Found(FINDING.id, "", rows[last].step.id, run.concerned[last])

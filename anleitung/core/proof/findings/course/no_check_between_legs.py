@@ -2,11 +2,7 @@
 
 from collections.abc import Iterator
 
-from anleitung.core.conditions.model import atoms
 from anleitung.core.marked import N_
-from anleitung.core.phone.actions import Step
-from anleitung.core.phone.actions.check import Check
-from anleitung.core.phone.actions.obtain import Obtain
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity
 from anleitung.core.proof.run.compile import Compiled
 
@@ -30,11 +26,11 @@ def check(compiled: Compiled) -> Iterator[Found]:
     looked = False
     after_leg = False
     for row, concerned in zip(compiled.rows, run.concerned, strict=False):
-        step = row.step
-        if isinstance(step, Check):
-            facts = {atom.fact for atom in atoms(step.that.condition)}
-            looked = looked or bool(facts & {"base", "build"})
-        if not isinstance(step, Step) or isinstance(step, Obtain) or not step.no_return:
+        step = row.action
+        if step is None:
+            continue
+        looked = looked or bool((step.looks_at() or frozenset()) & {"base", "build"})
+        if step.only_fetches or not step.no_return:
             continue
         for file in step.used_files():
             package = packages.get(file)

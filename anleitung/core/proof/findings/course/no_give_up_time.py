@@ -3,7 +3,8 @@
 from collections.abc import Iterator
 from gettext import gettext as _
 
-from anleitung.core.guide.document import OneStep, with_steps
+from anleitung.core.guide.nested import OneStep
+from anleitung.core.guide.walk import map_steps
 from anleitung.core.marked import N_
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.base import Duration
@@ -24,8 +25,8 @@ FINDING = Finding(
 def check(compiled: Compiled) -> Iterator[Found]:
     space = compiled.procedure.space
     for row, concerned in zip(compiled.rows, compiled.run.concerned, strict=False):
-        step = row.step
-        if not isinstance(step, Step) or not step.waits:
+        step = row.action
+        if step is None or not step.waits:
             continue
         if step.duration is not None and step.duration.give_up is not None:
             continue
@@ -43,5 +44,5 @@ def fix(compiled: Compiled, found: Found) -> Iterator[Edit]:
 
     yield (
         _("Give up after three times the longest usual time"),
-        with_steps(compiled.bundle.guide, change),
+        map_steps(compiled.bundle.guide, change),
     )

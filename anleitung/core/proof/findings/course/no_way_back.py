@@ -3,7 +3,6 @@
 from collections.abc import Iterator
 
 from anleitung.core.marked import N_
-from anleitung.core.phone.actions import Step
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity
 from anleitung.core.proof.run.compile import Compiled
 
@@ -18,6 +17,6 @@ FINDING = Finding(
 
 
 def check(compiled: Compiled) -> Iterator[Found]:
-    steps = [row.step for row in compiled.rows if isinstance(row.step, Step)]
+    steps = [row.action for row in compiled.rows if row.action is not None]
     if any(step.no_return for step in steps) and not any(step.way_back for step in steps):
         yield Found(FINDING.id, "", "", None)

@@ -1,12 +1,11 @@
 """The first set-up is gone through before a later step takes the data again."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 
 from anleitung.core.marked import N_
 from anleitung.core.phone.actions.set_up import SetUp
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity
-from anleitung.core.proof.repair.change_steps import Edit, leaving_out
+from anleitung.core.proof.repair.edits import leave_out
 from anleitung.core.proof.run.compile import Compiled
 
 FINDING = Finding(
@@ -32,6 +31,4 @@ def check(compiled: Compiled) -> Iterator[Found]:
                 break
 
 
-def fix(compiled: Compiled, found: Found) -> Iterator[Edit]:
-    guide = leaving_out(compiled.bundle.guide, lambda step: step.id == found.step)
-    yield _("Leave the step out"), guide
+fix = leave_out

@@ -1,6 +1,6 @@
 """A wipe takes what the guide did not announce, and nobody opened the copy."""
 
-from anleitung.core.guide.document import OneStep
+from anleitung.core.guide.nested import OneStep
 from anleitung.core.marked import N_
 from anleitung.core.phone.actions.back_up import BackUp
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity

@@ -1,6 +1,6 @@
 """A copy was wiped before it was brought back."""
 
-from anleitung.core.guide.document import OneStep
+from anleitung.core.guide.nested import OneStep
 from anleitung.core.marked import N_
 from anleitung.core.phone.actions.back_up import BackUp
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity

@@ -3,10 +3,11 @@
 from collections.abc import Iterator
 from gettext import gettext as _
 
+from anleitung.core.guide.walk import without_steps
 from anleitung.core.marked import N_
 from anleitung.core.phone.actions.rename import Rename
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity
-from anleitung.core.proof.repair.change_steps import Edit, inserted, leaving_out
+from anleitung.core.proof.repair.change_steps import Edit, inserted
 from anleitung.core.proof.run.compile import Compiled
 
 FINDING = Finding(
@@ -27,7 +28,7 @@ def fix(compiled: Compiled, found: Found) -> Iterator[Edit]:
     yield from inserted(compiled, found.step, step)
     yield (
         _("Leave the name as it is"),
-        leaving_out(
+        without_steps(
             compiled.bundle.guide, lambda s: isinstance(s, Rename) and s.file == found.subject
         ),
     )

@@ -1,6 +1,6 @@
 """A file is used before its digest was compared."""
 
-from anleitung.core.guide.document import OneStep
+from anleitung.core.guide.nested import OneStep
 from anleitung.core.marked import N_
 from anleitung.core.phone.actions.obtain import Obtain
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity

@@ -3,11 +3,12 @@
 from collections.abc import Iterator
 from gettext import gettext as _
 
+from anleitung.core.guide.walk import without_steps
 from anleitung.core.marked import N_
 from anleitung.core.phone.actions.enroll_key import EnrollKey
 from anleitung.core.phone.actions.relock import Relock
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity
-from anleitung.core.proof.repair.change_steps import Edit, inserted, leaving_out
+from anleitung.core.proof.repair.change_steps import Edit, inserted
 from anleitung.core.proof.run.compile import Compiled
 
 FINDING = Finding(
@@ -30,5 +31,5 @@ def fix(compiled: Compiled, found: Found) -> Iterator[Edit]:
         if package.role == "key":
             step = EnrollKey(action="enroll-key", id="enrol", file=package.id)
             yield from inserted(compiled, found.step, step)
-    guide = leaving_out(compiled.bundle.guide, lambda step: isinstance(step, Relock))
+    guide = without_steps(compiled.bundle.guide, lambda step: isinstance(step, Relock))
     yield _("Leave the phone unlocked"), guide

@@ -3,10 +3,11 @@
 from collections.abc import Iterator
 from gettext import gettext as _
 
+from anleitung.core.guide.walk import without_steps
 from anleitung.core.marked import N_
 from anleitung.core.phone.actions.disconnect import Disconnect
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity
-from anleitung.core.proof.repair.change_steps import Edit, leaving_out
+from anleitung.core.proof.repair.change_steps import Edit
 from anleitung.core.proof.run.compile import Compiled
 
 FINDING = Finding(
@@ -20,7 +21,7 @@ FINDING = Finding(
 
 
 def fix(compiled: Compiled, found: Found) -> Iterator[Edit]:
-    guide = leaving_out(
+    guide = without_steps(
         compiled.bundle.guide, lambda s: isinstance(s, Disconnect) and s.what == "battery"
     )
     yield _("Leave the battery in"), guide

@@ -3,7 +3,8 @@
 from collections.abc import Iterator
 from gettext import gettext as _
 
-from anleitung.core.guide.document import OneStep, with_steps
+from anleitung.core.guide.nested import OneStep
+from anleitung.core.guide.walk import map_steps
 from anleitung.core.marked import N_
 from anleitung.core.phone.actions.flash import Flash
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity
@@ -37,4 +38,4 @@ def fix(compiled: Compiled, found: Found) -> Iterator[Edit]:
             home = same[0] if same else step.partition
         return step.model_copy(update={"partition": home})
 
-    yield _("Write it where it belongs"), with_steps(compiled.bundle.guide, change)
+    yield _("Write it where it belongs"), map_steps(compiled.bundle.guide, change)

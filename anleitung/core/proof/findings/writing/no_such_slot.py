@@ -1,6 +1,6 @@
 """A step names a slot that the phone does not have."""
 
-from anleitung.core.guide.document import EACH, OneStep
+from anleitung.core.guide.nested import EACH, OneStep
 from anleitung.core.marked import N_
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity
 from anleitung.core.proof.repair.edits import change_steps

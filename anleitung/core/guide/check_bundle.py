@@ -1,0 +1,171 @@
+"""Checking a bundle: what its documents say of each other and is not so."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from anleitung.core.conditions.text import check_condition
+from anleitung.core.documents.base import Typed
+from anleitung.core.documents.build import Build
+from anleitung.core.documents.package import Package
+from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.nested import EACH, Nested
+from anleitung.core.guide.walk import rows_of, step_places
+from anleitung.core.phone.actions.base import Place
+from anleitung.core.phone.cautions import CAUTIONS
+from anleitung.core.schemes.decode import AmbiguousScheme, CannotDecode, Comparison, Decoded
+
+
+@dataclass(frozen=True, slots=True)
+class Mismatch:
+    """Two documents of a bundle that do not fit. file: its name in the bundle; at: the field."""
+
+    file: str
+    at: Place
+    message: str
+
+
+def check_bundle(bundle: Bundle) -> list[Mismatch]:
+    """What the documents say of each other and is not so.
+
+    Where the documents make no phones, that alone is told: there is nothing that a condition
+    could be about.
+    """
+    told: list[list[Mismatch]] = []
+    for part in (_check_guide, _check_documents, _check_scheme):
+        found: list[Mismatch] = []
+        told.append(found)
+        try:
+            for each in part(bundle):
+                found.append(each)
+        except (ValueError, LookupError) as error:
+            says = f"these documents make no phone that could be run: {error}"
+            found.append(Mismatch("device.yaml", (), says))
+    return [each for found in told for each in dict.fromkeys(found)]
+
+
+def _check_guide(bundle: Bundle) -> Iterator[Mismatch]:
+    guide = bundle.guide
+    if guide.codename != bundle.device.codename:
+        yield Mismatch(
+            "guide.yaml",
+            ("codename",),
+            f"the guide is for {guide.codename}, the device is {bundle.device.codename}",
+        )
+    for caution in guide.caution_words:
+        if caution not in CAUTIONS:
+            says = f"no caution is called {caution}; known: {', '.join(CAUTIONS)}"
+            yield Mismatch("guide.yaml", ("caution_words", caution), says)
+    for what, named, there in (
+        ("files", guide.files, {p.id for p in bundle.packages}),
+        ("tools", guide.tools, {t.id for t in bundle.tools}),
+        ("programs", guide.programs, {p.id for p in bundle.programs}),
+    ):
+        for i, name in enumerate(named):
+            if name not in there:
+                yield Mismatch(
+                    "guide.yaml", (what, i), f"no document in the bundle has the id {name}"
+                )
+    yield from _check_steps(bundle)
+
+
+def _check_steps(bundle: Bundle) -> Iterator[Mismatch]:
+    guide, places = bundle.guide, step_places(bundle.guide)
+    conditions: list[tuple[Place, Typed]] = [(("admission",), guide.admission)]
+    conditions += [(("promise", "holds", i), p) for i, p in enumerate(guide.promise.holds)]
+    for row in rows_of(guide):
+        at = places[row.step.id]
+        conditions += [((*at, *where), typed) for where, typed in row.step.conditions()]
+        if isinstance(row.step, Nested):
+            for where, says in row.step.misfits(bundle.options, bundle.device.layout.slots):
+                yield Mismatch("guide.yaml", (*at, *where), says)
+        if EACH in (getattr(row.step, "where", ""), getattr(row.step, "slot", "")):
+            says = "each stands only in steps that are done for each slot (each-slot)"
+            yield Mismatch("guide.yaml", at, says)
+    for at, typed in conditions:
+        for fault in check_condition(typed.condition, bundle.world.vocabulary):
+            yield Mismatch("guide.yaml", at, fault)
+
+
+def _check_documents(bundle: Bundle) -> Iterator[Mismatch]:
+    listed = {b.build for b in bundle.builds}
+    variants = {v.id for v in bundle.device.variants}
+    if bundle.device.usual_build not in listed:
+        yield Mismatch(
+            "device.yaml",
+            ("usual_build",),
+            f"builds.yaml does not list {bundle.device.usual_build}",
+        )
+    names: dict[str, str] = {}
+    for package in bundle.packages:
+        file = f"packages/{package.id}.yaml"
+        for i, variant in enumerate(package.variants):
+            if variant not in variants:
+                yield Mismatch(
+                    file, ("variants", i), f"{bundle.device.codename} has no variant {variant}"
+                )
+        if package.least_base is not None and package.least_base not in listed:
+            yield Mismatch(file, ("least_base",), f"builds.yaml does not list {package.least_base}")
+        if package.asks is not None:
+            for fault in check_condition(package.asks, bundle.world.vocabulary):
+                yield Mismatch(file, ("demands",), fault)
+        yield from _check_derived(bundle, package, file)
+        other = names.setdefault(package.name, package.id)
+        if other != package.id:
+            yield Mismatch(file, ("name",), f"package {other} has the same file name")
+
+
+def _check_derived(bundle: Bundle, package: Package, file: str) -> Iterator[Mismatch]:
+    """A derived file hangs, over any number of links, on one whose digest is known."""
+    seen: list[str] = []
+    here: Package | None = package
+    known = {p.id: p for p in bundle.packages}
+    while here is not None and here.derived is not None:
+        if here.id in seen:
+            yield Mismatch(file, ("derived", "source"), f"{package.id} is made from itself")
+            return
+        seen.append(here.id)
+        source = here.derived.source
+        here = known.get(source)
+        if here is None:
+            yield Mismatch(
+                file, ("derived", "source"), f"no document in the bundle has the id {source}"
+            )
+
+
+def _check_scheme(bundle: Bundle) -> Iterator[Mismatch]:
+    """Builds that the scheme of the codename cannot read, or orders otherwise than they say."""
+    named = bundle.device.scheme
+    if named is None:
+        for i, build in enumerate(bundle.builds):
+            if build.order is None:
+                says = f"{build.build} has no order, and the codename has no naming scheme"
+                yield Mismatch("builds.yaml", ("builds", i), says)
+        return
+    if named not in {s.id for s in bundle.schemes}:
+        yield Mismatch("device.yaml", ("scheme",), f"no scheme in the bundle is called {named}")
+        return
+    try:
+        reader = bundle.build_reader
+    except AmbiguousScheme as error:
+        yield Mismatch(f"schemes/{named}.yaml", (), str(error))
+        return
+    assert reader is not None
+    before: tuple[Build, Decoded] | None = None
+    for i, build in enumerate(bundle.placed):
+        try:
+            decoded = reader.read(build.build)
+        except CannotDecode as error:
+            yield Mismatch("builds.yaml", ("builds",), str(error))
+            continue
+        if before is not None and before[0].line == build.line:
+            told = reader.compare(before[1], decoded)
+            listed = before[0].place < build.place
+            right = Comparison.OLDER if listed else Comparison.SAME
+            if told not in (right, Comparison.NOT_COMPARABLE):
+                yield Mismatch(
+                    "builds.yaml",
+                    ("builds", i),
+                    f"by its order {build.build} is {'newer than' if listed else 'as new as'} "
+                    f"{before[0].build}; by the scheme {before[0].build} is {told.value}",
+                )
+        before = (build, decoded)
