@@ -45,7 +45,7 @@ def measure() -> None:
 def run(at_once: object) -> tuple[float, int]:
     """Seconds, and the most that the stand-in ever answered at the same moment."""
     from anleitung.mirrors.fetch import Asking
-    from anleitung.mirrors.models import Check, Look
+    from anleitung.mirrors.models import Look, MirrorCheck
     from anleitung.mirrors.services.run_check import AtOnce, run_check
     from anleitung.standins.files import file_digest
     from anleitung.standins.mirror import Mirror, Served
@@ -56,7 +56,7 @@ def run(at_once: object) -> tuple[float, int]:
     with Mirror(0, {f"/{name}": Served(name, 20_000) for name in names}, DELAY) as mirror:
         Thread(target=mirror.serve_forever, daemon=True).start()
         hosts = [f"host-{i}.example" for i in range(HOSTS)]
-        check = Check.objects.create(asked_at=now, reads=True)
+        check = MirrorCheck.objects.create(asked_at=now, reads=True)
         Look.objects.bulk_create(
             Look(
                 check_round=check,

@@ -5,14 +5,15 @@ import inspect
 import json
 from importlib import import_module
 from pathlib import Path
-from typing import get_args
+
+import yaml
 
 from anleitung.core.conditions.text import parse_condition, print_condition
 from anleitung.core.documents.base import FORMAT
 from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.core.formats.schema import NAMES, json_schema
 from anleitung.core.phone import boot
-from anleitung.core.phone.actions import ACTIONS
+from anleitung.core.phone.actions import ACTIONS, name_of
 from anleitung.core.phone.cautions import CAUTIONS
 from anleitung.core.proof import findings
 from anleitung.core.proof.finding import Finding
@@ -107,7 +108,7 @@ def _finding(finding: Finding) -> list[str]:
 def _actions() -> str:
     lines = ["# Actions", "", "Generated from the catalogue by `make generated`.", ""]
     for action in ACTIONS:
-        [name] = get_args(action.model_fields["action"].annotation)
+        name = name_of(action)
         module = __import__(action.__module__, fromlist=["x"])
         fields = [
             f"`{field}`" + ("" if info.is_required() else " (optional)")
@@ -120,6 +121,10 @@ def _actions() -> str:
             (module.__doc__ or "").strip(),
             "",
             f"Fields of its own: {', '.join(fields) or 'none'}.",
+            "",
+            "```yaml",
+            yaml.safe_dump(action.example, sort_keys=False, allow_unicode=True).strip(),
+            "```",
             "",
         ]
     lines += ["## Cautions that steps attach", ""]

@@ -39,7 +39,7 @@ from anleitung.api.catalogue_shapes import (
 )
 from anleitung.api.problems import FAILURES, JobOut, ProblemOut
 from anleitung.catalogue.errors import NoSuchDocument, UnreadableDocument
-from anleitung.catalogue.jump import Place, find_catalogue_places
+from anleitung.catalogue.jump import JumpPlace, find_catalogue_places
 from anleitung.catalogue.load import (
     document_of,
     entries,
@@ -288,7 +288,7 @@ def get_jump(request: HttpRequest, q: str) -> JumpOut:
     return JumpOut(places=[_place(p) for p in places])
 
 
-def _place(place: Place) -> PlaceLineOut:
+def _place(place: JumpPlace) -> PlaceLineOut:
     return PlaceLineOut(
         kind=place.kind,
         name=place.name,

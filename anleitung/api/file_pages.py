@@ -17,7 +17,7 @@ from anleitung.core.documents.file_rules import WEAK
 from anleitung.core.documents.package import Package
 from anleitung.core.files.compare import compare_list
 from anleitung.core.files.lists import all_digests, wanted_algorithms
-from anleitung.core.files.match import Found, match_files
+from anleitung.core.files.match import FileAtHand, match_files
 from anleitung.core.files.room import Assumptions, room_needed
 from anleitung.core.files.words import demand_words, derived_words, name_words, way_words
 from anleitung.core.guide.bundle import Bundle
@@ -124,7 +124,7 @@ def _time(seconds: int) -> str:
     return span_words((seconds, seconds)) if seconds >= 60 else f"{seconds} s"
 
 
-def matched(row: Stored, found: Sequence[Found]) -> list[MatchedOut]:
+def matched(row: Stored, found: Sequence[FileAtHand]) -> list[MatchedOut]:
     packages = list(load_bundle(row).world.packages.values())
     return [
         MatchedOut(verdict=m.verdict, name=m.name, package=m.package, says=m.says, inside=m.inside)

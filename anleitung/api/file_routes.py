@@ -27,7 +27,7 @@ from anleitung.api.problems import FAILURES, ProblemOut
 from anleitung.api.shapes import BroughtInOut, PublishIn, redrafted_out
 from anleitung.catalogue.load import load_device
 from anleitung.core.files.lists import FORMS, checksum_list
-from anleitung.core.files.match import Found
+from anleitung.core.files.match import FileAtHand
 from anleitung.core.files.room import Assumptions
 from anleitung.core.formats.write_bundle import as_typed
 from anleitung.guides.errors import NoSuchGuide
@@ -35,7 +35,7 @@ from anleitung.guides.load import find_draft, load_bundle, newest_state
 from anleitung.guides.services.add_files import NewFile, add_files
 from anleitung.guides.services.keep_signed import drop_list, keep_key, keep_list
 from anleitung.guides.services.save_package import remove_package, save_package
-from anleitung.guides.signed import Told, signed_lists
+from anleitung.guides.signed import SignedListState, signed_lists
 from anleitung.guides.work import find_row
 
 router = Router(auth=django_auth)
@@ -77,7 +77,7 @@ def post_match(
 ) -> list[MatchedOut]:
     require_maintainer(request.user)
     found = [
-        Found(
+        FileAtHand(
             f.name,
             f.size,
             {a: d.lower() for a, d in f.digests.items()},
@@ -217,7 +217,7 @@ def post_key(request: HttpRequest, body: KeepKeyIn) -> KeptKeyOut:
     return KeptKeyOut(fingerprint=key.fingerprint, says=key.says)
 
 
-def _signed(told: Told) -> SignedOut:
+def _signed(told: SignedListState) -> SignedOut:
     kept = told.kept
     return SignedOut(
         id=kept.pk,

@@ -15,7 +15,7 @@ LONGEST = 200
 
 
 @dataclass(frozen=True, slots=True)
-class Place:
+class JumpPlace:
     """kind: codename, name, build, file or tool. about: what it is, and how to tell if unclear."""
 
     kind: str
@@ -26,14 +26,14 @@ class Place:
     fields: tuple[JudgedField, ...] = ()
 
 
-def find_catalogue_places(text: str) -> list[Place]:
+def find_catalogue_places(text: str) -> list[JumpPlace]:
     """The best first: what is named exactly stands before what only holds the typed letters."""
     typed = " ".join(text[:LONGEST].split())
     if not typed:
         return []
     devices = load_devices()
     found = [*_names(typed, devices), *_builds(typed, devices), *_tools(typed)]
-    first: dict[tuple[str, str], Place] = {}
+    first: dict[tuple[str, str], JumpPlace] = {}
     for place in found:
         first.setdefault((place.name, place.path), place)
     unique = list(first.values())
@@ -41,13 +41,13 @@ def find_catalogue_places(text: str) -> list[Place]:
     return (exact + [p for p in unique if p not in exact])[:MOST]
 
 
-def _names(typed: str, devices: list[Device]) -> Iterator[Place]:
+def _names(typed: str, devices: list[Device]) -> Iterator[JumpPlace]:
     want = typed.casefold()
     for device in devices:
         path = f"/c/{device.codename}"
         if want in device.codename:
             names = ", ".join(device.market_names)
-            yield Place(
+            yield JumpPlace(
                 "codename", device.codename, f"{device.maker} {names}", path, device.codename
             )
     for device in devices:
@@ -59,7 +59,7 @@ def _names(typed: str, devices: list[Device]) -> Iterator[Place]:
                     if len(sharing) == 1
                     else f", {len(sharing)} variants: {'; '.join(v.told_apart_by for v in sharing)}"
                 )
-                yield Place(
+                yield JumpPlace(
                     "name",
                     name,
                     f"{device.codename}{tell}",
@@ -68,7 +68,7 @@ def _names(typed: str, devices: list[Device]) -> Iterator[Place]:
                 )
 
 
-def _builds(typed: str, devices: list[Device]) -> Iterator[Place]:
+def _builds(typed: str, devices: list[Device]) -> Iterator[JumpPlace]:
     try:
         want, _notes = clean(typed)
     except CannotDecode:
@@ -89,11 +89,13 @@ def _builds(typed: str, devices: list[Device]) -> Iterator[Place]:
         for name, build in builds.items():
             if folded in name.casefold():
                 about = f"build of {device.codename}"
-                yield Place("build", name, about, _path(device, name), device.codename)
+                yield JumpPlace("build", name, about, _path(device, name), device.codename)
             for package in build.shipped:
                 if folded in package.name.casefold():
                     about = f"{package.kind} package of {name}, {device.codename}"
-                    yield Place("file", package.name, about, _path(device, name), device.codename)
+                    yield JumpPlace(
+                        "file", package.name, about, _path(device, name), device.codename
+                    )
 
 
 def _decoded_place(
@@ -102,14 +104,14 @@ def _decoded_place(
     found: Decoded,
     fields: tuple[JudgedField, ...],
     builds: Container[str],
-) -> Place:
+) -> JumpPlace:
     build = reader.build_string(found)
     differs = "; ".join(f.says for f in fields if f.verdict == "differs")
     known = build in builds
     about = f"build of {device.codename}" if known else f"{device.codename}, not in the catalogue"
     path = _path(device, build)
     about = "; ".join(filter(None, (about, differs)))
-    return Place("build", build, about, path, device.codename, fields)
+    return JumpPlace("build", build, about, path, device.codename, fields)
 
 
 def _decode(reader: Reader, text: str) -> Decoded | None:
@@ -123,7 +125,7 @@ def _path(device: Device, build: str) -> str:
     return f"/c/{device.codename}/builds?build={quote(build, safe='')}"
 
 
-def _tools(typed: str) -> Iterator[Place]:
+def _tools(typed: str) -> Iterator[JumpPlace]:
     for tool in load_tools():
         if typed.casefold() in tool.name.casefold():
-            yield Place("tool", tool.name, "host tool", f"/tools/{tool.id}")
+            yield JumpPlace("tool", tool.name, "host tool", f"/tools/{tool.id}")

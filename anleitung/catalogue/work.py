@@ -15,7 +15,7 @@ from anleitung.catalogue.services.add_builds import add_builds, preview_builds
 from anleitung.core.formats.build_list import Filling, ListRow, require_few_lines
 from anleitung.jobs.models import Job
 from anleitung.jobs.services.ask import ask, once
-from anleitung.jobs.work import Kind, Tick, register
+from anleitung.jobs.work import JobKind, Tick, register
 
 PAGE = 100
 FEW = 2_000  # lines that are read within the request: a tenth of a second
@@ -123,5 +123,5 @@ def _add(job: Job, tick: Tick) -> dict[str, int]:
 
 
 def register_all() -> None:
-    register(Kind("read-builds", "reading a list of builds", _read))
-    register(Kind("add-builds", "storing a list of builds", _add))
+    register(JobKind("read-builds", "reading a list of builds", _read))
+    register(JobKind("add-builds", "storing a list of builds", _add))

@@ -10,7 +10,7 @@ from typing import IO, Any
 import blake3
 
 from anleitung.core.errors import AnleitungError
-from anleitung.core.files.match import HEAD_BYTES, Found, looks_like_page
+from anleitung.core.files.match import HEAD_BYTES, FileAtHand, looks_like_page
 
 CHUNK = 1 << 20
 MAX_FILES = 500
@@ -43,11 +43,11 @@ class _Unfolds(Exception):
 class _Looked:
     """inside: the files of an archive that could be read; why: what kept the rest from it."""
 
-    inside: tuple[Found, ...] = ()
+    inside: tuple[FileAtHand, ...] = ()
     why: str = ""
 
 
-def files_at_hand(folder: Path, algorithms: set[str]) -> Iterator[Found]:
+def files_at_hand(folder: Path, algorithms: set[str]) -> Iterator[FileAtHand]:
     """Every file of the folder and below, by name, then what lies in its zip files.
 
     A file that cannot be read, and an archive that cannot be looked into, is told as broken, and
@@ -68,7 +68,7 @@ def files_at_hand(folder: Path, algorithms: set[str]) -> Iterator[Found]:
                 yield digested(path.name, stream, algorithms, broken=looked.why)
         except OSError as error:
             why = f"cannot be read ({error.strerror or error})"
-            yield Found(path.name, 0, {}, broken=why)
+            yield FileAtHand(path.name, 0, {}, broken=why)
             continue
         yield from looked.inside
 
@@ -81,7 +81,7 @@ def digested(
     inside: str = "",
     most: int | None = None,
     broken: str = "",
-) -> Found:
+) -> FileAtHand:
     """Reads the stream once for all digests; memory stays at one chunk."""
     running = {a: _MAKERS[a]() for a in sorted(algorithms)}
     size, head = 0, b""
@@ -93,12 +93,12 @@ def digested(
         for each in running.values():
             each.update(chunk)
     digests = {a: each.hexdigest() for a, each in running.items()}
-    return Found(name, size, digests, looks_like_page(head), inside, broken)
+    return FileAtHand(name, size, digests, looks_like_page(head), inside, broken)
 
 
 def _look_into(path: Path, algorithms: set[str]) -> _Looked:
     """One level of a zip file. What a damaged one makes its readers raise is no closed list."""
-    found: list[Found] = []
+    found: list[FileAtHand] = []
     try:
         if not zipfile.is_zipfile(path):
             # What begins as one and has lost its end is a damaged one; the rest are other files.
@@ -128,7 +128,7 @@ def _look_into(path: Path, algorithms: set[str]) -> _Looked:
 
 def _look_at(
     archive: zipfile.ZipFile, entry: zipfile.ZipInfo, inside: str, algorithms: set[str], left: int
-) -> Found:
+) -> FileAtHand:
     # Only names are taken from inside, and nothing is written anywhere.
     name = entry.filename.replace("\\", "/").rpartition("/")[2]
     try:
@@ -137,7 +137,9 @@ def _look_at(
     except _Unfolds:
         raise
     except Exception as error:
-        return Found(name, 0, {}, inside=inside, broken=f"cannot be unpacked ({_words(error)})")
+        return FileAtHand(
+            name, 0, {}, inside=inside, broken=f"cannot be unpacked ({_words(error)})"
+        )
 
 
 def _words(error: Exception) -> str:

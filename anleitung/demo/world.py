@@ -1,11 +1,11 @@
 """Who follows the demo's guide, and what is truly wrong with it."""
 
-from anleitung.standins.readers import Defect, World
+from anleitung.standins.readers import Defect, Population
 
 SEED = 41
 REPORTS = 120
 
-CLEAN_INSTALL = World(
+CLEAN_INSTALL = Population(
     values={
         "base": (
             ("PS-12.2.0-KU.r1", 1.0),

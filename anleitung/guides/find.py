@@ -1,12 +1,12 @@
 """Guides by the words of their title."""
 
-from anleitung.catalogue.jump import LONGEST, Place
+from anleitung.catalogue.jump import LONGEST, JumpPlace
 from anleitung.guides.models import Guide
 
 MOST = 6
 
 
-def find_guide_places(text: str) -> list[Place]:
+def find_guide_places(text: str) -> list[JumpPlace]:
     """Guides whose title or codename holds every typed word, by codename and name."""
     words = text[:LONGEST].casefold().split()
     if not words:
@@ -20,5 +20,5 @@ def find_guide_places(text: str) -> list[Place]:
         hay = f"{title} {guide.codename} {guide.slug}".casefold()
         if title and all(word in hay for word in words):
             path = f"/c/{guide.codename}/guides/{guide.slug}"
-            found.append(Place("guide", title, f"{guide.codename} {state}", path))
+            found.append(JumpPlace("guide", title, f"{guide.codename} {state}", path))
     return found[:MOST]

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from typing import Any
 
-from anleitung.core.files.match import Found, KnownBytes
+from anleitung.core.files.match import FileAtHand, KnownBytes
 from anleitung.guides.errors import UnreadableGuide
 from anleitung.guides.load import Stored, load_bundle
 from anleitung.guides.models import Draft, KnownFile, Revision
@@ -29,7 +29,7 @@ def index_missing() -> None:
             index_files(row)
 
 
-def known_bytes(besides: Stored, found: Sequence[Found], *, drafts: bool) -> KnownBytes:
+def known_bytes(besides: Stored, found: Sequence[FileAtHand], *, drafts: bool) -> KnownBytes:
     """What these files may be in another state of any guide. drafts: not for strangers."""
     digests = {f.digests["sha256"] for f in found if "sha256" in f.digests}
     rows = KnownFile.objects.filter(sha256__in=sorted(digests)[:500]).select_related(

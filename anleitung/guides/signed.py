@@ -12,7 +12,7 @@ from anleitung.signatures.verify import Verdict, has_key, read_key, verify_list
 
 
 @dataclass(frozen=True, slots=True)
-class Told:
+class SignedListState:
     """says: what was verified; but: what was not. compared: the list against this set."""
 
     kept: SignedList
@@ -36,7 +36,7 @@ class Told:
         return ", ".join(parts)
 
 
-def signed_lists(row: Stored, *, now: datetime) -> list[Told]:
+def signed_lists(row: Stored, *, now: datetime) -> list[SignedListState]:
     packages = list(load_bundle(row).world.packages.values())
     keys = list(SignerKey.objects.select_related("added_by"))
     lists = row.guide.signed_lists.select_related("added_by").order_by("-added_at", "-id")
@@ -45,11 +45,11 @@ def signed_lists(row: Stored, *, now: datetime) -> list[Told]:
 
 def _tell(
     kept: SignedList, keys: list[SignerKey], now: datetime, compared: tuple[Compared, ...]
-) -> Told:
+) -> SignedListState:
     key = next((k for k in keys if has_key(k.certificate, kept.issuer)), None)
     verdict = verify_list(kept.text, kept.signature, key.certificate if key else "", now)
     says, but = _words(verdict, kept, key)
-    return Told(kept, verdict, says, but, compared)
+    return SignedListState(kept, verdict, says, but, compared)
 
 
 def _words(verdict: Verdict, kept: SignedList, key: SignerKey | None) -> tuple[str, str]:

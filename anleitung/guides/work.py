@@ -17,7 +17,7 @@ from anleitung.guides.load import (
 )
 from anleitung.guides.models import Draft, Revision, Withdrawal
 from anleitung.jobs.models import Job
-from anleitung.jobs.work import Kind, Tick, register
+from anleitung.jobs.work import JobKind, Tick, register
 
 
 def row_args(row: Stored) -> dict[str, Any]:
@@ -176,13 +176,13 @@ def find_row(codename: str, slug: str, short: str) -> Stored:
 
 def register_all() -> None:
     for kind in (
-        Kind("proof", "a proof", _prove),
-        Kind("slips", "trying every slip", _try_slips),
-        Kind("fixes", "looking for fixes", _find_fixes),
-        Kind("fix", "taking a fix", _apply_fix),
-        Kind("prove-all", "proving what a new model has not proved yet", _prove_all, again=True),
-        Kind("links", "which guide leads to which", _link, again=True),
-        Kind("settle", "settling a difference", _settle),
-        Kind("import", "importing a bundle", _import),
+        JobKind("proof", "a proof", _prove),
+        JobKind("slips", "trying every slip", _try_slips),
+        JobKind("fixes", "looking for fixes", _find_fixes),
+        JobKind("fix", "taking a fix", _apply_fix),
+        JobKind("prove-all", "proving what a new model has not proved yet", _prove_all, again=True),
+        JobKind("links", "which guide leads to which", _link, again=True),
+        JobKind("settle", "settling a difference", _settle),
+        JobKind("import", "importing a bundle", _import),
     ):
         register(kind)

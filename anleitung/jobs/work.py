@@ -13,7 +13,7 @@ LAST = (3, 3)
 
 
 @dataclass(frozen=True, slots=True)
-class Kind:
+class JobKind:
     """says: what the person sees while it is under way. run: gives what is kept under the key.
 
     again: what is kept is worked out anew each time, since the key alone does not say all.
@@ -25,7 +25,7 @@ class Kind:
     again: bool = False
 
 
-KINDS: dict[str, Kind] = {}
+KINDS: dict[str, JobKind] = {}
 
 
 def says_of(job: Job) -> str:
@@ -33,5 +33,5 @@ def says_of(job: Job) -> str:
     return KINDS[job.kind].says if job.kind in KINDS else job.kind
 
 
-def register(kind: Kind) -> None:
+def register(kind: JobKind) -> None:
     KINDS[kind.name] = kind

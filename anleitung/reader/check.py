@@ -26,7 +26,7 @@ NOTHING_GIVEN = Given("")
 
 
 @dataclass(frozen=True)
-class Check:
+class PhoneCheck:
     """tone: ok, no or open. unmet, open: parts of the admission in words."""
 
     tone: str
@@ -50,7 +50,7 @@ def read_build(bundle: Bundle, text: str) -> Given:
     return Given(found.text, judge_fields(found, reader.scheme, bundle.device), notes=found.notes)
 
 
-def check(bundle: Bundle, *, given: Given, variant: str) -> Check | None:
+def check(bundle: Bundle, *, given: Given, variant: str) -> PhoneCheck | None:
     """None where nothing was asked."""
     known: dict[str, str] = {}
     if variant in {v.id for v in bundle.device.variants}:
@@ -61,20 +61,20 @@ def check(bundle: Bundle, *, given: Given, variant: str) -> Check | None:
         return None
     foreign = tuple(f.says for f in given.differs)
     if foreign:
-        return Check("no", "This build string is not of this phone.", unmet=foreign)
+        return PhoneCheck("no", "This build string is not of this phone.", unmet=foreign)
     answer = check_phone(bundle, known)
     unmet = tuple(p.words for p in answer.parts if p.answer is Truth.NO)
     left = tuple(p.words for p in answer.parts if p.answer is Truth.UNKNOWN)
     if answer.answer is Truth.NO:
-        return Check("no", "This guide is not for your phone.", unmet, left)
+        return PhoneCheck("no", "This guide is not for your phone.", unmet, left)
     if given.build and given.build not in {b.build for b in bundle.placed}:
-        return Check(
+        return PhoneCheck(
             "open",
             "Not known: this build is not in our list, so no proof covers your phone.",
             open=left,
         )
     if answer.answer is Truth.YES:
-        return Check("ok", "This guide is for your phone.")
-    return Check(
+        return PhoneCheck("ok", "This guide is for your phone.")
+    return PhoneCheck(
         "open", "Nothing you gave speaks against it. Look at the rest yourself.", open=left
     )

@@ -4,7 +4,7 @@ from typing import Annotated, Any
 
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
-from anleitung.core.files.match import Found, Matched, match_files
+from anleitung.core.files.match import FileAtHand, Matched, match_files
 from anleitung.guides.known_files import known_bytes
 from anleitung.guides.load import load_bundle
 from anleitung.guides.models import Revision
@@ -34,7 +34,9 @@ def judge_files(revision: Revision, body: bytes) -> list[dict[str, Any]] | None:
         asked = _MatchIn.model_validate_json(body)
     except ValidationError:
         return None
-    found = [Found(f.name, f.size, f.digests, f.is_page, f.inside, f.broken) for f in asked.found]
+    found = [
+        FileAtHand(f.name, f.size, f.digests, f.is_page, f.inside, f.broken) for f in asked.found
+    ]
     packages = list(load_bundle(revision).world.packages.values())
     told = match_files(packages, found, known_bytes(revision, found, drafts=False))
     return [_line(m) for m in told if not m.inside or m.verdict in ("right", "misnamed")]

@@ -20,7 +20,7 @@ from anleitung.guides.models import Revision
 from anleitung.jobs.models import Job
 from anleitung.jobs.outcomes import find_outcome
 from anleitung.jobs.services.ask import begin_for_site
-from anleitung.jobs.work import Kind, Tick
+from anleitung.jobs.work import JobKind, Tick
 from anleitung.reports.factors import factors_of
 from anleitung.reports.models import Lifted, Report
 
@@ -104,7 +104,7 @@ def _work_out(job: Job, tick: Tick) -> dict[str, Any]:
     }
 
 
-WORK = Kind(KIND, "evidence", _work_out, again=True)
+WORK = JobKind(KIND, "evidence", _work_out, again=True)
 
 
 def _notice(revision: Revision, *, now: datetime) -> str:

@@ -17,7 +17,7 @@ class Defect:
 
 
 @dataclass(frozen=True, slots=True)
-class World:
+class Population:
     """values: factor → (value, how common); posted: how much more eagerly failures are told.
 
     base_rate: the share of runs that fail without any defect; steps: where a run may end.
@@ -32,7 +32,7 @@ class World:
 
 
 @dataclass(frozen=True, slots=True)
-class Told:
+class ToldReport:
     """One report, as a reader would fill it in. step: "" where the run came to its end."""
 
     values: dict[str, str]
@@ -40,7 +40,7 @@ class Told:
     step: str
 
 
-def readers(world: World, *, count: int, seed: int) -> Iterator[Told]:
+def readers(world: Population, *, count: int, seed: int) -> Iterator[ToldReport]:
     """The first ``count`` reports that are told; the same for the same seed."""
     random = Random(seed)
     told = 0
@@ -60,4 +60,4 @@ def readers(world: World, *, count: int, seed: int) -> Iterator[Told]:
         else:
             ending = Ending.TROUBLE if random.random() < world.trouble else Ending.WORKED
             step = ""
-        yield Told(values, ending, step)
+        yield ToldReport(values, ending, step)

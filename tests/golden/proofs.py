@@ -10,7 +10,7 @@ from pathlib import Path
 from typing import Any
 
 from anleitung.core.diagrams.run import Budget
-from anleitung.core.diagrams.space import Kind
+from anleitung.core.diagrams.space import FactKind
 from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.core.proof.prove import report
 from anleitung.core.proof.rehearse.slips import find_slips, try_slips
@@ -51,10 +51,10 @@ def said(codename: str, name: str) -> dict[str, Any]:
 
 
 def _slips(compiled: Compiled) -> list[str]:
-    space = compiled.procedure.space
+    space, kinds = compiled.procedure.space, frozenset({FactKind.PHONE})
     return [
         f"{h.how} slip {h.index} at {h.step}: {h.finding} at {h.where}, "
-        f"{space.count(h.phones, frozenset({Kind.PHONE}))}, {json.dumps(h.facts, sort_keys=True)}"
+        f"{space.count(h.phones, kinds)}, {json.dumps(h.facts, sort_keys=True)}"
         for h in try_slips(compiled)
     ]
 

@@ -15,7 +15,7 @@ from anleitung.jobs.services import run
 from anleitung.jobs.services.ask import ask
 from anleitung.jobs.services.run import run_job
 from anleitung.jobs.services.stop import find_job, stop_job
-from anleitung.jobs.work import KINDS, LAST, Kind, Tick
+from anleitung.jobs.work import KINDS, LAST, JobKind, Tick
 from anleitung.mirrors.management.commands.run_worker import resume
 from tests.conftest import NOW
 
@@ -71,7 +71,7 @@ def test_a_stop_in_the_middle_ends_the_work(
                 stop_job(actor=maintainer, job_id=job.pk, now=NOW)
         return reached
 
-    monkeypatch.setitem(KINDS, "count", Kind("count", "counting", work))
+    monkeypatch.setitem(KINDS, "count", JobKind("count", "counting", work))
     with pytest.raises(UnderWay):
         ask(actor=maintainer, kind="count", key="x", args={}, now=NOW)
     assert reached == [0, 1, 2, 3]
@@ -87,7 +87,7 @@ def test_what_is_being_stored_is_not_said_to_be_stopped(
             stop_job(actor=maintainer, job_id=job.pk, now=NOW)
         return "stored"
 
-    monkeypatch.setitem(KINDS, "store", Kind("store", "storing", work))
+    monkeypatch.setitem(KINDS, "store", JobKind("store", "storing", work))
     assert ask(actor=maintainer, kind="store", key="x", args={}, now=NOW) == "stored"
 
 
@@ -97,7 +97,7 @@ def test_what_fails_is_told_in_words_and_leaves_room(
     def breaks(job: Job, tick: Tick) -> None:
         raise ZeroDivisionError
 
-    monkeypatch.setitem(KINDS, "breaks", Kind("breaks", "breaking", breaks))
+    monkeypatch.setitem(KINDS, "breaks", JobKind("breaks", "breaking", breaks))
     for _ in range(2):
         with pytest.raises(JobFailed, match="the fault is ours"):
             ask(actor=maintainer, kind="breaks", key="x", args={}, now=NOW)

@@ -10,10 +10,10 @@ from dataclasses import dataclass
 from anleitung.core.diagrams.run import (
     Budget,
     BudgetSpent,
+    CompiledStep,
     Procedure,
     Run,
     State,
-    Step,
     run_step,
 )
 from anleitung.core.diagrams.space import Node, Space
@@ -71,7 +71,7 @@ def _shared(old: Procedure, new: Procedure) -> tuple[int, int]:
     return head, tail
 
 
-def _shares_id(first: tuple[Step, ...], second: tuple[Step, ...]) -> bool:
+def _shares_id(first: tuple[CompiledStep, ...], second: tuple[CompiledStep, ...]) -> bool:
     return not {step.id for step in first}.isdisjoint(step.id for step in second)
 
 

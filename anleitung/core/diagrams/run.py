@@ -28,7 +28,7 @@ EndKey = tuple[str, str, str]  # step id, how, finding id
 
 
 @dataclass(frozen=True, slots=True)
-class Step:
+class CompiledStep:
     """One compiled step. guards: (slot, wanted): it concerns starts whose slot holds that."""
 
     id: str
@@ -52,7 +52,7 @@ class Procedure:
     space: Space
     start: State
     admitted: Node
-    steps: tuple[Step, ...]
+    steps: tuple[CompiledStep, ...]
 
 
 @dataclass(slots=True)
@@ -88,7 +88,7 @@ def run_all(procedure: Procedure, budget: Budget) -> Run:
     return run
 
 
-def run_step(space: Space, step: Step, run: Run, budget: Budget) -> None:
+def run_step(space: Space, step: CompiledStep, run: Run, budget: Budget) -> None:
     before, alive = run.states[-1], run.alive[-1]
     concerned = alive
     for slot, wanted in step.guards:

@@ -13,7 +13,7 @@ Value = Hashable
 LEAF_LEVEL = 1 << 30
 
 
-class Kind(Enum):
+class FactKind(Enum):
     """What a start fact stands for."""
 
     PHONE = "phone"  # a property of the phone or its owner
@@ -32,7 +32,7 @@ class Fact:
     values: tuple[str, ...]
     default: str
     weight: int = 1
-    kind: Kind = Kind.PHONE
+    kind: FactKind = FactKind.PHONE
 
     def __post_init__(self) -> None:
         if self.default not in self.values or len(set(self.values)) != len(self.values):
@@ -196,7 +196,7 @@ class Space:
 
         return walk(a)
 
-    def exists(self, a: Node, kinds: frozenset[Kind]) -> Node:
+    def exists(self, a: Node, kinds: frozenset[FactKind]) -> Node:
         """The starts for which some value of the facts of these kinds leads into a."""
         hidden = frozenset(i for i, fact in enumerate(self.facts) if fact.kind in kinds)
         return self._exists(a, hidden)
@@ -252,9 +252,9 @@ class Space:
         values = [v[1] for v in self.leaves(marked) if isinstance(v, tuple) and v[0] == "in"]
         return sorted(values, key=lambda v: (type(v).__name__, str(v)))
 
-    def count(self, a: Node, kinds: frozenset[Kind] = frozenset(Kind)) -> int:
+    def count(self, a: Node, kinds: frozenset[FactKind] = frozenset(FactKind)) -> int:
         """How many starts lie in the set, told apart by facts of these kinds only."""
-        hidden = frozenset(Kind) - kinds
+        hidden = frozenset(FactKind) - kinds
         if hidden:
             a = self.exists(a, hidden)
         widths = [len(f.values) if f.kind in kinds else 1 for f in self.facts]

@@ -9,7 +9,7 @@ from anleitung.core.documents.package import Package
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.uses import idle_files
 from anleitung.core.guide.walk import rows_of
-from anleitung.core.phone.actions.place import Place
+from anleitung.core.phone.actions.place import PlaceFile
 
 Kind = Literal[
     "same-name",
@@ -127,7 +127,9 @@ def _not_this_phone(p: Package, bundle: Bundle) -> Iterator[str]:
 
 def _fixed_names(each: Set) -> Iterator[Matter]:
     """Two files that are placed on the internal storage under one name: the second replaces."""
-    placed = [row.step.file for row in rows_of(each.bundle.guide) if isinstance(row.step, Place)]
+    placed = [
+        row.step.file for row in rows_of(each.bundle.guide) if isinstance(row.step, PlaceFile)
+    ]
     names: dict[str, list[str]] = {}
     for p in each.packages:
         by_card = "card" in p.ways or "stick" in p.ways

@@ -19,7 +19,7 @@ def looks_like_page(head: bytes) -> bool:
 
 
 @dataclass(frozen=True, slots=True)
-class Found:
+class FileAtHand:
     """A file at hand. digests: algorithm → hex; inside: the zip file in which it lies, or "".
 
     is_page: its first bytes are those of a web page. broken: why it, or what is packed in it,
@@ -57,7 +57,7 @@ NOTHING_KNOWN = KnownBytes()
 
 
 def match_files(
-    packages: Sequence[Package], found: Sequence[Found], known: KnownBytes = NOTHING_KNOWN
+    packages: Sequence[Package], found: Sequence[FileAtHand], known: KnownBytes = NOTHING_KNOWN
 ) -> tuple[Matched, ...]:
     """One line for each file at hand, in their order, then one for each that is missing."""
     judged = [_judged(each, packages, known) for each in found]
@@ -66,7 +66,7 @@ def match_files(
     return (*judged, *missing)
 
 
-def _judged(found: Found, packages: Sequence[Package], known: KnownBytes) -> Matched:
+def _judged(found: FileAtHand, packages: Sequence[Package], known: KnownBytes) -> Matched:
     if not found.broken:
         return _judge(found, packages, known)
     if found.digests:
@@ -79,7 +79,7 @@ def _judged(found: Found, packages: Sequence[Package], known: KnownBytes) -> Mat
     return Matched("broken", found.name, package, found.broken, found.inside)
 
 
-def _judge(found: Found, packages: Sequence[Package], known: KnownBytes) -> Matched:
+def _judge(found: FileAtHand, packages: Sequence[Package], known: KnownBytes) -> Matched:
     same = next((p for p in packages if _same_bytes(p, found)), None)
     if same is not None:
         return _right(found, same)
@@ -96,7 +96,7 @@ def _judge(found: Found, packages: Sequence[Package], known: KnownBytes) -> Matc
     return Matched("unknown", found.name, "", says or _("not in this set"), found.inside)
 
 
-def _same_bytes(package: Package, found: Found) -> bool:
+def _same_bytes(package: Package, found: FileAtHand) -> bool:
     """Every digest that both know agrees, and at least one strong one is among them."""
     wanted = {"sha256": package.sha256, **package.also.given}
     shared = [(wanted[a], d) for a, d in found.digests.items() if wanted.get(a)]
@@ -106,7 +106,7 @@ def _same_bytes(package: Package, found: Found) -> bool:
     return strong and all(a == b for a, b in shared)
 
 
-def _right(found: Found, package: Package) -> Matched:
+def _right(found: FileAtHand, package: Package) -> Matched:
     if package.naming.rule == "fixed":
         wanted = str(package.naming.fixed)
         if found.name in (wanted, package.name):
@@ -121,7 +121,7 @@ def _right(found: Found, package: Package) -> Matched:
     return Matched("misnamed", found.name, package.id, says, found.inside)
 
 
-def _why_wrong(found: Found, package: Package, known: KnownBytes) -> str:
+def _why_wrong(found: FileAtHand, package: Package, known: KnownBytes) -> str:
     other = known.by_sha256.get(found.digests.get("sha256", ""))
     if other:
         return _("other bytes under this name: they are {what}").format(what=other)

@@ -11,7 +11,7 @@ from anleitung.core.guide.document import Guide
 from anleitung.core.guide.walk import rows_of
 from anleitung.core.phone.actions.flash import Flash
 from anleitung.core.phone.actions.install import Install
-from anleitung.core.phone.actions.place import Place
+from anleitung.core.phone.actions.place import PlaceFile
 
 MEGA = 1_000_000
 
@@ -51,7 +51,7 @@ def room_needed(
     download = sum(p.size for p in fetched)
     host = sum(p.size + (p.unpacked_size or 0) for p in packages)
     steps = [row.step for row in rows_of(guide)]
-    placed = {s.file for s in steps if isinstance(s, Place) and s.file in known}
+    placed = {s.file for s in steps if isinstance(s, PlaceFile) and s.file in known}
     internal = sum(known[f].size for f in placed)
     copied = internal + sum(
         known[s.file].size

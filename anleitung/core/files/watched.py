@@ -74,7 +74,7 @@ class Seen:
 
 
 @dataclass(frozen=True, slots=True)
-class Told:
+class SourceState:
     standing: Standing
     says: str
 
@@ -83,51 +83,55 @@ class Told:
         return TONES[self.standing]
 
 
-def judge_source(wanted: Wanted, seen: Seen) -> Told:
+def judge_source(wanted: Wanted, seen: Seen) -> SourceState:
     match seen.fault:
         case "refused-address" | "too-many-redirects":
-            return Told("refused", seen.why)
+            return SourceState("refused", seen.why)
         case "unreachable" | "cancelled":
-            return Told("unreachable", seen.why)
+            return SourceState("unreachable", seen.why)
         case "too-slow":
-            return Told("too-slow", seen.why)
+            return SourceState("too-slow", seen.why)
         case "":
             pass
     if seen.status in (404, 410):
         says = _("it is gone: the host answers {status}").format(status=seen.status)
-        return Told("gone", says)
+        return SourceState("gone", says)
     if seen.status != 200:
-        return Told("unreachable", _("the host answers {status}").format(status=seen.status))
+        return SourceState("unreachable", _("the host answers {status}").format(status=seen.status))
     return _judge_bytes(wanted, seen)
 
 
-def _judge_bytes(wanted: Wanted, seen: Seen) -> Told:
+def _judge_bytes(wanted: Wanted, seen: Seen) -> SourceState:
     same = bool(seen.sha256) and seen.sha256 == wanted.sha256
     if not same and seen.is_page:
-        return Told("page", _("a web page comes instead of the file"))
+        return SourceState("page", _("a web page comes instead of the file"))
     if seen.over:
         says = _("far more comes than the {size:,} bytes on record; it was not read to its end")
-        return Told("too-large", says.format(size=wanted.size))
+        return SourceState("too-large", says.format(size=wanted.size))
     if seen.size is not None and seen.size < wanted.size:
         says = _("cut short: {got:,} of {want:,} bytes")
-        return Told("cut-short", says.format(got=seen.size, want=wanted.size))
+        return SourceState("cut-short", says.format(got=seen.size, want=wanted.size))
     if seen.size is not None and seen.size != wanted.size:
         says = _("replaced under the same name: {got:,} bytes instead of {want:,}")
-        return Told("replaced", says.format(got=seen.size, want=wanted.size))
+        return SourceState("replaced", says.format(got=seen.size, want=wanted.size))
     if seen.sha256 and wanted.sha256 and not same:
-        return Told("replaced", _("replaced under the same name: other bytes of the same length"))
+        return SourceState(
+            "replaced", _("replaced under the same name: other bytes of the same length")
+        )
     if seen.final and seen.final != wanted.address and seen.lasting:
         how = _("the right bytes") if same else _("the size on record")
         says = _("moved for good to {place}, with {how}").format(place=seen.final, how=how)
-        return Told("moved", says)
+        return SourceState("moved", says)
     if same:
-        return Told("right", _("the right bytes"))
+        return SourceState("right", _("the right bytes"))
     if seen.size is None:
-        return Told("same-size", _("there; the host tells no size, and the bytes were not read"))
-    return Told("same-size", _("there, with the size on record; the bytes were not read"))
+        return SourceState(
+            "same-size", _("there; the host tells no size, and the bytes were not read")
+        )
+    return SourceState("same-size", _("there, with the size on record; the bytes were not read"))
 
 
-def opens_matter(told: Told, before: Standing | None) -> bool:
+def opens_matter(told: SourceState, before: Standing | None) -> bool:
     """before: how the source stood at the last look, None where it was never looked at."""
     if told.standing in FINE:
         return False

@@ -10,7 +10,7 @@ from anleitung.core.documents.package import Package
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.nested import EACH, Nested
 from anleitung.core.guide.walk import rows_of, step_places
-from anleitung.core.phone.actions.base import Place
+from anleitung.core.phone.actions.base import DocumentPlace
 from anleitung.core.phone.cautions import CAUTIONS
 from anleitung.core.schemes.decode import AmbiguousScheme, CannotDecode, Comparison, Decoded
 
@@ -20,7 +20,7 @@ class Mismatch:
     """Two documents of a bundle that do not fit. file: its name in the bundle; at: the field."""
 
     file: str
-    at: Place
+    at: DocumentPlace
     message: str
 
 
@@ -70,7 +70,7 @@ def _check_guide(bundle: Bundle) -> Iterator[Mismatch]:
 
 def _check_steps(bundle: Bundle) -> Iterator[Mismatch]:
     guide, places = bundle.guide, step_places(bundle.guide)
-    conditions: list[tuple[Place, Typed]] = [(("admission",), guide.admission)]
+    conditions: list[tuple[DocumentPlace, Typed]] = [(("admission",), guide.admission)]
     conditions += [(("promise", "holds", i), p) for i, p in enumerate(guide.promise.holds)]
     for row in rows_of(guide):
         at = places[row.step.id]

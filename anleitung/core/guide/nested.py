@@ -13,7 +13,7 @@ from anleitung.core.documents.base import Document, Id, Prose, ShortText, Typed
 from anleitung.core.documents.picture import Pictures
 from anleitung.core.guide.script import RunScript
 from anleitung.core.phone.actions import AnyAction, Step
-from anleitung.core.phone.actions.base import Place
+from anleitung.core.phone.actions.base import DocumentPlace
 
 if TYPE_CHECKING:
     from anleitung.core.guide.document import Guide
@@ -47,11 +47,11 @@ class Nested(Document):
     may_be_empty: ClassVar[bool] = True
 
     @abstractmethod
-    def lists(self) -> Mapping[Place, Steps]:
+    def lists(self) -> Mapping[DocumentPlace, Steps]:
         """The lists of steps as they are stored, by their place in the document."""
 
     @abstractmethod
-    def with_lists(self, lists: Mapping[Place, Steps]) -> "Nested":
+    def with_lists(self, lists: Mapping[DocumentPlace, Steps]) -> "Nested":
         """A copy with these lists; what comes out is not checked again."""
 
     @abstractmethod
@@ -71,11 +71,11 @@ class Nested(Document):
         """What the reader reads off, where the phone decides which arm is theirs."""
         return None
 
-    def conditions(self) -> tuple[tuple[Place, Typed], ...]:
+    def conditions(self) -> tuple[tuple[DocumentPlace, Typed], ...]:
         """The conditions in it, by their place."""
         return ()
 
-    def misfits(self, options: Options, slots: str) -> Iterator[tuple[Place, str]]:
+    def misfits(self, options: Options, slots: str) -> Iterator[tuple[DocumentPlace, str]]:
         """What does not fit the rest of the bundle. slots: of the layout, dual or single."""
         return iter(())
 
@@ -91,10 +91,10 @@ class Choose(Nested):
     option: Id
     choices: dict[Id, tuple["AnyStep", ...]]
 
-    def lists(self) -> Mapping[Place, Steps]:
+    def lists(self) -> Mapping[DocumentPlace, Steps]:
         return {("choices", choice): steps for choice, steps in self.choices.items()}
 
-    def with_lists(self, lists: Mapping[Place, Steps]) -> "Choose":
+    def with_lists(self, lists: Mapping[DocumentPlace, Steps]) -> "Choose":
         choices = {choice: lists["choices", choice] for choice in self.choices}
         return self.model_copy(update={"choices": choices})
 
@@ -108,7 +108,7 @@ class Choose(Nested):
     def slot(self) -> str:
         return f"option.{self.option}"
 
-    def misfits(self, options: Options, slots: str) -> Iterator[tuple[Place, str]]:
+    def misfits(self, options: Options, slots: str) -> Iterator[tuple[DocumentPlace, str]]:
         choices = options.get(self.option)
         if choices is None:
             yield ("option",), f"the guide has no option {self.option!r}"
@@ -140,10 +140,10 @@ class Branch(Nested):
             raise ValueError("a branch has steps under then, or under otherwise, or both")
         return self
 
-    def lists(self) -> Mapping[Place, Steps]:
+    def lists(self) -> Mapping[DocumentPlace, Steps]:
         return {("then",): self.then, ("otherwise",): self.otherwise}
 
-    def with_lists(self, lists: Mapping[Place, Steps]) -> "Branch":
+    def with_lists(self, lists: Mapping[DocumentPlace, Steps]) -> "Branch":
         return self.model_copy(update={str(at[0]): steps for at, steps in lists.items()})
 
     def arms(self) -> tuple[Arm, ...]:
@@ -155,7 +155,7 @@ class Branch(Nested):
     def decides(self) -> Typed | None:
         return self.on
 
-    def conditions(self) -> tuple[tuple[Place, Typed], ...]:
+    def conditions(self) -> tuple[tuple[DocumentPlace, Typed], ...]:
         return ((("on",), self.on),)
 
     @property
@@ -175,10 +175,10 @@ class EachSlot(Nested):
     in_turn = True
     may_be_empty = False
 
-    def lists(self) -> Mapping[Place, Steps]:
+    def lists(self) -> Mapping[DocumentPlace, Steps]:
         return {("steps",): self.steps}
 
-    def with_lists(self, lists: Mapping[Place, Steps]) -> "EachSlot":
+    def with_lists(self, lists: Mapping[DocumentPlace, Steps]) -> "EachSlot":
         return self.model_copy(update={"steps": lists[("steps",)]})
 
     def arms(self) -> tuple[Arm, ...]:
@@ -193,7 +193,7 @@ class EachSlot(Nested):
             found.append(step.model_copy(update=change))
         return tuple(found)
 
-    def misfits(self, options: Options, slots: str) -> Iterator[tuple[Place, str]]:
+    def misfits(self, options: Options, slots: str) -> Iterator[tuple[DocumentPlace, str]]:
         if slots != "dual":
             yield (), "this codename has one slot: there is no each of them"
 

@@ -7,7 +7,7 @@ from pydantic import Field
 
 from anleitung.core.documents.base import Document, Id, ShortText, Typed
 from anleitung.core.phone.actions import AnyAction, Step
-from anleitung.core.phone.actions.base import Place
+from anleitung.core.phone.actions.base import DocumentPlace
 from anleitung.core.phone.demands import require_at_hand
 from anleitung.core.phone.world import Phone, World
 
@@ -40,7 +40,7 @@ class RunScript(Step):
             if part.when is None or phone.truth(world.formula(part.when.condition)) is True:
                 part.does.run(phone, world)
 
-    def conditions(self) -> tuple[tuple[Place, Typed], ...]:
+    def conditions(self) -> tuple[tuple[DocumentPlace, Typed], ...]:
         return tuple(
             (("parts", i, "when"), part.when)
             for i, part in enumerate(self.parts)

@@ -7,7 +7,7 @@ from typing import TYPE_CHECKING, TypeVar
 from anleitung.core.diagrams.space import Value
 from anleitung.core.guide.nested import Nested, OneStep, Steps
 from anleitung.core.phone.actions import Step
-from anleitung.core.phone.actions.base import Place
+from anleitung.core.phone.actions.base import DocumentPlace
 
 if TYPE_CHECKING:
     from anleitung.core.guide.document import Guide
@@ -118,11 +118,11 @@ def holds(step: OneStep, wanted: str) -> bool:
     return step.id == wanted or any(holds(each, wanted) for arm in arms for each in arm.steps)
 
 
-def step_places(guide: "Guide") -> dict[str, Place]:
+def step_places(guide: "Guide") -> dict[str, DocumentPlace]:
     """Where each step stands in the document, by id."""
-    found: dict[str, Place] = {}
+    found: dict[str, DocumentPlace] = {}
 
-    def walk(steps: Steps, at: Place) -> None:
+    def walk(steps: Steps, at: DocumentPlace) -> None:
         for i, step in enumerate(steps):
             here = (*at, i)
             found[step.id] = here

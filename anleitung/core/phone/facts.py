@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable, Iterator, Mapping
 
-from anleitung.core.diagrams.space import Fact, Kind, Node, OneOf, Space
+from anleitung.core.diagrams.space import Fact, FactKind, Node, OneOf, Space
 from anleitung.core.documents.build import Build
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.program import Program
@@ -65,7 +65,7 @@ def start_facts(
         found.append(Fact("root", ("none", "present"), "none", 3))
     found += _of_host(tuple(tools))
     found += [
-        Fact(f"option.{name}", choices, choices[0], 1, Kind.OPTION)
+        Fact(f"option.{name}", choices, choices[0], 1, FactKind.OPTION)
         for name, choices in options.items()
     ]
     return [fact for fact in found if fact is not None]

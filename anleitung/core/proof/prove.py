@@ -3,7 +3,7 @@
 from gettext import gettext as _
 
 from anleitung.core.diagrams.run import Budget
-from anleitung.core.diagrams.space import Kind, Node
+from anleitung.core.diagrams.space import FactKind, Node
 from anleitung.core.diagrams.witness import find_witness
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.phone.world import MODEL_VERSION
@@ -31,7 +31,7 @@ def prove(bundle: Bundle, budget: Budget | None = None) -> ProofOut:
 
 def report(compiled: Compiled) -> ProofOut:
     space, run = compiled.procedure.space, compiled.run
-    phone = frozenset({Kind.PHONE})
+    phone = frozenset({FactKind.PHONE})
     admitted = compiled.procedure.admitted
     possible = possible_starts(space, compiled.procedure.start, compiled.bundle.world)
     found = _with_bans(compiled, possible)
@@ -43,7 +43,7 @@ def report(compiled: Compiled) -> ProofOut:
         phones=CountsOut(
             admitted=space.count(admitted, phone),
             counted=space.count(possible, phone),
-            starts=space.count(admitted, frozenset({Kind.PHONE, Kind.OPTION})),
+            starts=space.count(admitted, frozenset({FactKind.PHONE, FactKind.OPTION})),
         ),
         paths=run.paths,
         findings=tuple(_finding(compiled, each) for each in found),
@@ -122,7 +122,7 @@ def _capital(text: str) -> str:
 def _promises(compiled: Compiled) -> tuple[PromiseOut, ...]:
     space, run = compiled.procedure.space, compiled.run
     admitted = compiled.procedure.admitted
-    phone = frozenset({Kind.PHONE})
+    phone = frozenset({FactKind.PHONE})
     of = space.count(admitted, phone)
     left = space.minus(admitted, run.alive[-1])
     found = []

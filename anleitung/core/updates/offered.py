@@ -29,7 +29,7 @@ Reason = Literal[
 
 
 @dataclass(frozen=True, slots=True)
-class Answer:
+class WhyNoUpdate:
     """build: as it was understood. way: how the newest build can be reached, where it can."""
 
     build: str
@@ -39,12 +39,12 @@ class Answer:
     way: Way | None = None
 
 
-def why_no_update(text: str, *, device: Device, graph: Graph, reader: Reader | None) -> Answer:
+def why_no_update(text: str, *, device: Device, graph: Graph, reader: Reader | None) -> WhyNoUpdate:
     """Looks first at what is listed, then at the string, then at the packages."""
     try:
         given, _notes = clean(text)
     except CannotDecode as error:
-        return Answer(text.strip()[:80], "not-read", str(error))
+        return WhyNoUpdate(text.strip()[:80], "not-read", str(error))
     if given in graph.builds:
         return _of_listed(graph.builds[given], graph)
     if reader is None:
@@ -52,12 +52,12 @@ def why_no_update(text: str, *, device: Device, graph: Graph, reader: Reader | N
             "The catalogue does not hold this build, and it has no naming scheme for this codename "
             "to say more of it."
         )
-        return Answer(given, "not-listed", says)
+        return WhyNoUpdate(given, "not-listed", says)
     try:
         found = reader.decode(text)
     except CannotDecode as error:
         says = _("{error} A system that was changed shows such a string, and gets no update.")
-        return Answer(given, "not-read", says.format(error=error))
+        return WhyNoUpdate(given, "not-read", says.format(error=error))
     build = reader.build_string(found)
     if build in graph.builds:
         return _of_listed(graph.builds[build], graph)
@@ -68,19 +68,19 @@ def why_no_update(text: str, *, device: Device, graph: Graph, reader: Reader | N
         "It reads as a build of this codename, but the catalogue does not hold it: an edition "
         "that nobody entered yet, or a changed system that shows a name of its own."
     )
-    return Answer(build, "not-listed", says)
+    return WhyNoUpdate(build, "not-listed", says)
 
 
-def _foreign(build: str, role: str, says: str) -> Answer:
+def _foreign(build: str, role: str, says: str) -> WhyNoUpdate:
     if role == "region":
         more = _("{says}. An edition for another region gets no update for this one.")
-        return Answer(build, "region-not-sold", more.format(says=says))
-    return Answer(
+        return WhyNoUpdate(build, "region-not-sold", more.format(says=says))
+    return WhyNoUpdate(
         build, "another-codename", _("{says}. It is not a build of this phone.").format(says=says)
     )
 
 
-def _of_listed(mine: Build, graph: Graph) -> Answer:
+def _of_listed(mine: Build, graph: Graph) -> WhyNoUpdate:
     """Each answer says only what was looked at: what is newer, and what leads there."""
     ways = ways_from(graph, mine.build, by="legs")
     if mine.line.startswith(UNREADABLE):
@@ -96,37 +96,37 @@ def _of_listed(mine: Build, graph: Graph) -> Answer:
     if own:
         newest = own[-1].build
         says = _("{newest} is newer, but no package in the catalogue leads there from this build.")
-        return Answer(
+        return WhyNoUpdate(
             mine.build, "no-package", _withdrawn(mine, says).format(newest=newest), newest
         )
     return _only_others(mine, standing)
 
 
-def _cannot_compare(mine: Build, ways: dict[str, Way]) -> Answer:
+def _cannot_compare(mine: Build, ways: dict[str, Way]) -> WhyNoUpdate:
     says = _("The catalogue cannot say which builds are newer: no order is known for this one.")
     if not ways:
         says += " " + _("No package in it leads on from here.")
-        return Answer(mine.build, "not-comparable", _withdrawn(mine, says))
+        return WhyNoUpdate(mine.build, "not-comparable", _withdrawn(mine, says))
     goal = min(ways, key=lambda name: (len(ways[name].legs), name))
     says += " " + _("A package leads from it to {goal}; whether that is newer is not known.")
-    return Answer(
+    return WhyNoUpdate(
         mine.build, "not-comparable", _withdrawn(mine, says).format(goal=goal), goal, ways[goal]
     )
 
 
-def _nothing_newer(mine: Build, withdrawn: list[Build]) -> Answer:
+def _nothing_newer(mine: Build, withdrawn: list[Build]) -> WhyNoUpdate:
     if withdrawn:
         says = _("Every newer build in the catalogue was withdrawn, the last of them {newest}.")
         told = _withdrawn(mine, says).format(newest=withdrawn[-1].build)
-        return Answer(mine.build, "newer-withdrawn", told)
+        return WhyNoUpdate(mine.build, "newer-withdrawn", told)
     if mine.withdrawn:
         says = _("This build was withdrawn, and the catalogue holds nothing newer.")
-        return Answer(mine.build, "withdrawn", says)
+        return WhyNoUpdate(mine.build, "withdrawn", says)
     says = _("The catalogue holds no newer build: this is the newest.")
-    return Answer(mine.build, "newest", says)
+    return WhyNoUpdate(mine.build, "newest", says)
 
 
-def _reached(mine: Build, goal: Build, own: list[Build], ways: dict[str, Way]) -> Answer:
+def _reached(mine: Build, goal: Build, own: list[Build], ways: dict[str, Way]) -> WhyNoUpdate:
     """goal: the newest of those that packages lead to."""
     way = ways[goal.build]
     beyond = [b for b in own if b.place > goal.place]
@@ -139,7 +139,7 @@ def _reached(mine: Build, goal: Build, own: list[Build], ways: dict[str, Way]) -
             "This build was withdrawn; the maker may have stopped its updates. {goal} can "
             "be reached by hand."
         )
-        return Answer(
+        return WhyNoUpdate(
             mine.build,
             "withdrawn",
             " ".join([*parts, says.format(goal=goal.build)]),
@@ -155,10 +155,10 @@ def _reached(mine: Build, goal: Build, own: list[Build], ways: dict[str, Way]) -
         "predecessor only."
     )
     parts.append(says.format(goal=goal.build))
-    return Answer(mine.build, "not-known", " ".join(parts), goal.build, way)
+    return WhyNoUpdate(mine.build, "not-known", " ".join(parts), goal.build, way)
 
 
-def _only_others(mine: Build, standing: list[Build]) -> Answer:
+def _only_others(mine: Build, standing: list[Build]) -> WhyNoUpdate:
     """Newer ones are there, none of this region and edition, and nothing leads to any of them."""
     newest = standing[-1]
     here = [b for b in standing if b.region == mine.region]
@@ -169,14 +169,14 @@ def _only_others(mine: Build, standing: list[Build]) -> Answer:
             "offers it to that one only."
         )
         told = says.format(edition=who.format(carrier=mine.edition), newest=here[-1].build)
-        return Answer(mine.build, "only-other-editions", told, here[-1].build)
+        return WhyNoUpdate(mine.build, "only-other-editions", told, here[-1].build)
     regions = ", ".join(sorted({b.region for b in standing}))
     says = _(
         "There are newer builds for {regions} only; this phone has the edition of {own}, and no "
         "package in the catalogue takes it there."
     )
     told = says.format(regions=regions, own=mine.region)
-    return Answer(mine.build, "only-other-regions", _withdrawn(mine, told), newest.build)
+    return WhyNoUpdate(mine.build, "only-other-regions", _withdrawn(mine, told), newest.build)
 
 
 def _withdrawn(mine: Build, says: str) -> str:

@@ -3,13 +3,13 @@
 from datetime import datetime
 from typing import Any
 
-from anleitung.core.files.watched import FINE, Told, opens_matter
+from anleitung.core.files.watched import FINE, SourceState, opens_matter
 from anleitung.mirrors.models import Change, Look
 
 RIGHT_AGAIN = "right again when it was looked at"
 
 
-def note_change(look: Look, told: Told, *, now: datetime) -> None:
+def note_change(look: Look, told: SourceState, *, now: datetime) -> None:
     """Within a transaction, before the look is saved. What is right again settles its matters."""
     earlier = (
         Look.objects.filter(address=look.address, sha256=look.sha256, size=look.size)

@@ -9,8 +9,8 @@ from typing import Any
 
 from hypothesis import strategies as st
 
-from anleitung.core.diagrams.run import Procedure, Step
-from anleitung.core.diagrams.space import Fact, Kind, Space
+from anleitung.core.diagrams.run import CompiledStep, Procedure
+from anleitung.core.diagrams.space import Fact, FactKind, Space
 from anleitung.core.diagrams.subject import Algebra, Subject
 
 VALUES = ("x", "y", "z")
@@ -23,7 +23,7 @@ def facts() -> list[Fact]:
         Fact("f0", VALUES, "x", 2),
         Fact("f1", VALUES, "y"),
         Fact("f2", VALUES[:2], "x", 3),
-        Fact("f3", VALUES[:2], "y", 1, Kind.OPTION),
+        Fact("f3", VALUES[:2], "y", 1, FactKind.OPTION),
     ]
 
 
@@ -133,11 +133,13 @@ _guard = st.one_of(
     st.just(()), st.tuples(st.tuples(st.sampled_from(SLOTS), st.sampled_from(VALUES)))
 )
 steps = st.lists(st.tuples(programs, _guard), min_size=1, max_size=5).map(
-    lambda made: tuple(Step(f"n{i}", Act(p), g) for i, (p, g) in enumerate(made))
+    lambda made: tuple(CompiledStep(f"n{i}", Act(p), g) for i, (p, g) in enumerate(made))
 )
 
 
-def make_procedure(made: tuple[Step, ...], admit: frozenset[str] = frozenset(VALUES)) -> Procedure:
+def make_procedure(
+    made: tuple[CompiledStep, ...], admit: frozenset[str] = frozenset(VALUES)
+) -> Procedure:
     space = Space(facts())
     start = {name: space.var(name) for name in START}
     start |= {"s0": space.leaf("x"), "s1": space.map(follow, space.var("f1"))}

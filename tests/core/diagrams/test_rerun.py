@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from anleitung.core.diagrams import rerun as engine
 from anleitung.core.diagrams.rerun import Before, run_again
-from anleitung.core.diagrams.run import Budget, Procedure, Run, Step, run_all
+from anleitung.core.diagrams.run import Budget, CompiledStep, Procedure, Run, run_all
 from anleitung.core.diagrams.space import Node, Space
 from anleitung.core.diagrams.subject import same_value
 from tests.core.diagrams.generated import Act, make_procedure, steps
@@ -18,7 +18,9 @@ edits = st.tuples(
 )
 
 
-def edited(made: tuple[Step, ...], edit: tuple[str, int, tuple[Step, ...]]) -> tuple[Step, ...]:
+def edited(
+    made: tuple[CompiledStep, ...], edit: tuple[str, int, tuple[CompiledStep, ...]]
+) -> tuple[CompiledStep, ...]:
     how, where, others = edit
     at = where % (len(made) + 1)
     new = tuple(replace(step, id=f"new-{step.id}") for step in others[:1])
@@ -45,7 +47,7 @@ def assert_same(space: Space, one: Run, other: Run) -> None:
             assert space.minus(alive, same) is space.false
 
 
-def go(made: tuple[Step, ...], first: object, second: object) -> None:
+def go(made: tuple[CompiledStep, ...], first: object, second: object) -> None:
     before = make_procedure(made)
     run = run_all(before, Budget())
     for edit in (first, second):
@@ -56,9 +58,13 @@ def go(made: tuple[Step, ...], first: object, second: object) -> None:
         before, run = after, again
 
 
-_NOTED = Step("n0", Act((("if", ("is", "f0", "x"), (("find", "minor"),), (("set", "f0", "x"),)),)))
+_NOTED = CompiledStep(
+    "n0", Act((("if", ("is", "f0", "x"), (("find", "minor"),), (("set", "f0", "x"),)),))
+)
 
-_MENDS = Step("n0", Act((("if", ("is", "f0", "x"), (("find", "minor"), ("set", "f0", "y")), ()),)))
+_MENDS = CompiledStep(
+    "n0", Act((("if", ("is", "f0", "x"), (("find", "minor"), ("set", "f0", "y")), ()),))
+)
 
 
 @settings(max_examples=700, deadline=None)
@@ -68,11 +74,11 @@ _MENDS = Step("n0", Act((("if", ("is", "f0", "x"), (("find", "minor"), ("set", "
 # Two steps of one id behind an edit: what one of them found is not the other's.
 @example(
     (_MENDS,),
-    ("repeat", 0, (Step("n0", Act(())),)),
-    ("insert", 0, (Step("n0", Act((("set", "f0", "y"),))),)),
+    ("repeat", 0, (CompiledStep("n0", Act(())),)),
+    ("insert", 0, (CompiledStep("n0", Act((("set", "f0", "y"),))),)),
 )
 def test_running_again_equals_running_anew(
-    made: tuple[Step, ...], one: object, two: object
+    made: tuple[CompiledStep, ...], one: object, two: object
 ) -> None:
     go(made, one, two)
 
@@ -97,7 +103,7 @@ def test_the_law_notices_planted_faults(
         max_examples=300, deadline=None, database=None, derandomize=True, phases=[Phase.generate]
     )
     @given(steps, edits, edits)
-    def law(made: tuple[Step, ...], one: object, two: object) -> None:
+    def law(made: tuple[CompiledStep, ...], one: object, two: object) -> None:
         go(made, one, two)
 
     with pytest.raises((AssertionError, BaseExceptionGroup)):
@@ -114,7 +120,9 @@ def test_an_unfinished_run_is_of_no_use() -> None:
 @pytest.mark.parametrize("cut", [0, 1, 2])
 def test_steps_that_share_an_id_are_not_taken_for_each_other(cut: int) -> None:
     """The promises of a guide are judged under one id, each by a step of its own."""
-    ends = tuple(Step("end", Act((("find", word),))) for word in ("minor", "major", "minor"))
+    ends = tuple(
+        CompiledStep("end", Act((("find", word),))) for word in ("minor", "major", "minor")
+    )
     before = make_procedure(ends)
     edited = replace(before, steps=(*ends[:cut], *ends[cut + 1 :]))
     again = run_again(Before(before, run_all(before, Budget())), edited, Budget())

@@ -5,7 +5,7 @@ from hypothesis import Phase, given, settings
 from hypothesis import strategies as st
 
 from anleitung.core.diagrams import run as engine
-from anleitung.core.diagrams.run import Budget, Step, run_all
+from anleitung.core.diagrams.run import Budget, CompiledStep, run_all
 from anleitung.core.diagrams.space import Node
 from tests.core.diagrams.generated import VALUES, Act, make_procedure, steps
 from tests.core.diagrams.laws import LAWS, assert_equals_each_by_itself
@@ -15,7 +15,9 @@ admissions = st.sets(st.sampled_from(VALUES), min_size=1).map(frozenset)
 
 @settings(max_examples=900, deadline=None)
 @given(steps, admissions)
-def test_laws_hold_for_random_procedures(made: tuple[Step, ...], admit: frozenset[str]) -> None:
+def test_laws_hold_for_random_procedures(
+    made: tuple[CompiledStep, ...], admit: frozenset[str]
+) -> None:
     procedure = make_procedure(made, admit)
     run = run_all(procedure, Budget())
     assert run.finished
@@ -57,7 +59,7 @@ def test_laws_notice_planted_fault(
         max_examples=200, deadline=None, database=None, derandomize=True, phases=[Phase.generate]
     )
     @given(steps)
-    def laws(made: tuple[Step, ...]) -> None:
+    def laws(made: tuple[CompiledStep, ...]) -> None:
         procedure = make_procedure(made)
         assert_equals_each_by_itself(procedure, run_all(procedure, Budget(paths_per_step=500)))
 
@@ -72,13 +74,15 @@ def test_over_budget_is_not_finished_and_keeps_what_was_found() -> None:
             ("if", ("is", "f0", "x"), (), (("if", ("is", "f1", "y"), (), ()),)),
         )
     )
-    procedure = make_procedure((Step("first", Act((("find", "major"),))), Step("wide", split_all)))
+    procedure = make_procedure(
+        (CompiledStep("first", Act((("find", "major"),))), CompiledStep("wide", split_all))
+    )
     run = run_all(procedure, Budget(paths_per_step=2))
     assert run.unfinished_at == "wide"
     assert ("major", "it", "first") in run.findings
 
 
 def test_a_slot_that_was_never_declared_cannot_be_written() -> None:
-    procedure = make_procedure((Step("typo", Act((("set", "f9", "x"),))),))
+    procedure = make_procedure((CompiledStep("typo", Act((("set", "f9", "x"),))),))
     with pytest.raises(KeyError, match="no such slot: f9"):
         run_all(procedure, Budget())

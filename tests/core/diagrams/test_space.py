@@ -4,7 +4,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from anleitung.core.diagrams.boxes import box_set, describe, possible_values
-from anleitung.core.diagrams.space import Kind, Node, Space
+from anleitung.core.diagrams.space import FactKind, Node, Space
 from tests.core.diagrams.generated import VALUES, facts, larger
 
 FACTS = facts()
@@ -58,7 +58,7 @@ def test_counting_without_options_counts_starts_that_some_choice_leads_into(
         for start, kept in zip(ALL, a, strict=True)
         if kept
     }
-    assert space.count(from_table(space, a), frozenset({Kind.PHONE})) == len(inside)
+    assert space.count(from_table(space, a), frozenset({FactKind.PHONE})) == len(inside)
 
 
 @settings(max_examples=80, deadline=None)

@@ -13,7 +13,7 @@ from anleitung.core.evidence.judge import Outcome, judge
 from anleitung.core.evidence.report import CountedReport, Ending, dead_notice, evidence_of
 from anleitung.core.evidence.weights import SHARES, Factor, log_weights
 from anleitung.demo.world import CLEAN_INSTALL
-from anleitung.standins.readers import Defect, World, readers
+from anleitung.standins.readers import Defect, Population, readers
 
 FACTORS = (
     Factor("base", tuple(f"b{i}" for i in range(6)), is_ordered=True),
@@ -22,9 +22,9 @@ FACTORS = (
 )
 
 
-def world(rate: float, *, posted: float) -> World:
+def world(rate: float, *, posted: float) -> Population:
     even = {f.name: tuple((v, 1.0) for v in f.declared) for f in FACTORS}
-    return World(even, ("s1",), Defect("base", "b2", rate), posted=posted)
+    return Population(even, ("s1",), Defect("base", "b2", rate), posted=posted)
 
 
 def outcomes(rate: float, *, count: int, seed: int, posted: float = 3.0) -> list[Outcome]:

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from anleitung.core.documents.package import Package
 from anleitung.core.files.lists import all_digests, checksum_list, wanted_algorithms
-from anleitung.core.files.match import Found, KnownBytes, looks_like_page, match_files
+from anleitung.core.files.match import FileAtHand, KnownBytes, looks_like_page, match_files
 from anleitung.core.formats.checksums import read_checksums
 from anleitung.core.formats.metalink import read_metalink
 
@@ -25,9 +25,9 @@ def package(name: str = "a.img", content: bytes = b"good", **more: Any) -> Packa
     return Package.model_validate(value | more)
 
 
-def found(name: str, content: bytes = b"good", inside: str = "") -> Found:
+def found(name: str, content: bytes = b"good", inside: str = "") -> FileAtHand:
     digests = {"sha256": sha256(content).hexdigest()}
-    return Found(name, len(content), digests, looks_like_page(content[:512]), inside)
+    return FileAtHand(name, len(content), digests, looks_like_page(content[:512]), inside)
 
 
 FIXED = {"naming": {"rule": "fixed", "fixed": "update.zip", "because": "the recovery wants it"}}
@@ -49,7 +49,7 @@ VERDICTS = [
 
 
 @pytest.mark.parametrize(("more", "at_hand", "verdict", "says"), VERDICTS)
-def test_verdict(more: dict[str, Any], at_hand: Found, verdict: str, says: str) -> None:
+def test_verdict(more: dict[str, Any], at_hand: FileAtHand, verdict: str, says: str) -> None:
     told = match_files([package(**more)], [at_hand])
     assert (told[0].verdict, says in told[0].says) == (verdict, True), told[0]
     assert ("missing" in {m.verdict for m in told[1:]}) == (verdict == "unknown")
@@ -104,14 +104,14 @@ def test_pattern_cannot_run_away() -> None:
 
 def test_weak_digest_alone_does_not_make_a_file_right() -> None:
     weak = package(sha256=None, also={"md5": md5(b"good").hexdigest()})
-    at_hand = Found("a.img", 4, {"md5": md5(b"good").hexdigest()})
+    at_hand = FileAtHand("a.img", 4, {"md5": md5(b"good").hexdigest()})
     assert match_files([weak], [at_hand])[0].verdict == "wrong-bytes"
 
 
 def test_second_digest_that_differs_makes_it_wrong() -> None:
     both = package(also={"md5": md5(b"other").hexdigest()})
     digests = {"sha256": sha256(b"good").hexdigest(), "md5": md5(b"good").hexdigest()}
-    assert match_files([both], [Found("a.img", 4, digests)])[0].verdict == "wrong-bytes"
+    assert match_files([both], [FileAtHand("a.img", 4, digests)])[0].verdict == "wrong-bytes"
 
 
 _contents = st.binary(min_size=1, max_size=6)

@@ -1,34 +1,38 @@
 """What every action must have, asked of the whole catalogue."""
 
+from pathlib import Path
+from random import Random
 from typing import get_args
 
 import pytest
 
 from anleitung.core.documents.tool import Tool
-from anleitung.core.phone.actions import ACTIONS, AnyAction, Step
+from anleitung.core.phone import actions
+from anleitung.core.phone.actions import ACTIONS, AnyAction, Step, name_of
 from anleitung.core.phone.cautions import CAUTIONS
 from tests.core.bundles import bundle
-from tests.core.proof.random_guides import STEP, _action
+from tests.core.proof.random_guides import STEP, draw_action, example_of
 
-EXAMPLES: dict[str, Step] = {}
-
-
-def setup_module() -> None:
-    from random import Random
-
-    random = Random(1)
-    while len(EXAMPLES) < len(ACTIONS):
-        step = STEP.validate_python({"id": "it", **_action(random)})
-        EXAMPLES.setdefault(step.action, step)
+EXAMPLES: dict[str, Step] = {
+    name_of(action): STEP.validate_python({"id": "it", **example_of(action)}) for action in ACTIONS
+}
 
 
-def test_the_union_of_steps_is_the_catalogue() -> None:
+def test_every_module_is_an_action_of_its_own() -> None:
+    modules = {path.stem for path in Path(actions.__file__).parent.glob("*.py")}
+    assert {a.__module__.rpartition(".")[2] for a in ACTIONS} == modules - {"__init__", "base"}
     assert set(get_args(AnyAction)) == set(ACTIONS)
+    assert [type(EXAMPLES[name_of(action)]) for action in ACTIONS] == list(ACTIONS)
+
+
+def test_random_guides_draw_every_action() -> None:
+    random = Random(1)
+    assert {draw_action(random)["action"] for _ in range(3_000)} == set(EXAMPLES)
 
 
 @pytest.mark.parametrize("action", ACTIONS, ids=lambda a: a.__name__)
 def test_action_is_whole(action: type[Step]) -> None:
-    [name] = get_args(action.model_fields["action"].annotation)
+    name = name_of(action)
     world = bundle().world
     step = EXAMPLES[name]
     assert step.sentence(world)[0].isupper()

@@ -5,7 +5,7 @@ from pathlib import Path
 
 import pytest
 
-from anleitung.core.diagrams.space import Kind
+from anleitung.core.diagrams.space import FactKind
 from anleitung.core.documents.device import Device
 from anleitung.core.phone.facts import start_facts
 from anleitung.core.proof.run.compile import compile_bundle, possible_starts
@@ -26,7 +26,7 @@ def test_facts_come_from_the_documents() -> None:
     assert facts["base"].default == "PS-12.4.7-KU.r3"
     assert facts["base"].values[0] == "PS-12.1.0-KU.r1"
     assert facts["base"].values[-1] == "not-listed"
-    assert facts["option.data"].kind is Kind.OPTION
+    assert facts["option.data"].kind is FactKind.OPTION
     assert facts["option.data"].default == "clean"
 
 

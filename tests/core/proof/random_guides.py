@@ -21,7 +21,7 @@ from anleitung.core.documents.unlocking import Unlocking
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide
 from anleitung.core.guide.nested import AnyStep
-from anleitung.core.phone.actions import Step
+from anleitung.core.phone.actions import ACTIONS, Step
 from anleitung.core.proof.run.compile import compile_bundle
 from tests.core.bundles import bundle
 
@@ -149,11 +149,38 @@ BEGINNING = (
 )
 
 
-def _action(random: Random) -> dict[str, Any]:
+# What the examples of the actions name → what it is in the world of these guides.
+NAMES = {
+    "system-package": "wattlaeufer",
+    "recovery-image": "rettungsring",
+    "radio-image": "radio-m6",
+    "firmware-image": "firmware-m6",
+    "an-app": "winde",
+    "a-window-tool": "kasten",
+}
+
+
+def example_of(action: type[Step]) -> dict[str, Any]:
+    """The action's own example, with files and programs that are there."""
+
+    def named(value: Any) -> Any:
+        if isinstance(value, dict):
+            return {key: named(inner) for key, inner in value.items()}
+        if isinstance(value, list):
+            return [named(inner) for inner in value]
+        return NAMES.get(value, value) if isinstance(value, str) else value
+
+    found: dict[str, Any] = named(action.example)
+    return found
+
+
+def draw_action(random: Random) -> dict[str, Any]:
     file, where = random.choice(FILES), random.choice(("running", "other", "both"))
     part = random.choice(("radio", "firmware", "ramdisk", "system", "calibration", "nowhere"))
     return random.choice(
         [
+            # Of every action there is, as its module gives it; those that lead far are drawn more.
+            example_of(random.choice(ACTIONS)),
             {"action": "check", "that": random.choice(CONDITIONS), "ask": "so it is"},
             {
                 "action": "back-up",
@@ -268,7 +295,7 @@ def random_bundle(seed: int, *, base: Bundle, length: int = 12) -> Bundle:
     for number in range(length):
         for tried in range(30):
             planned = number < len(beginning) and tried == 0
-            action = beginning[number] if planned else _action(random)
+            action = beginning[number] if planned else draw_action(random)
             made = {"id": f"s{number}", **action}
             step: Step = STEP.validate_python(made)
             view = OneStart(state)

@@ -6,8 +6,7 @@ from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.base import Id
-from anleitung.core.documents.question import Answer as GivenAnswer
-from anleitung.core.documents.question import Question
+from anleitung.core.documents.question import Answer, Question
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.actions.enter_mode import entered
 from anleitung.core.phone.actions.relock import relocked
@@ -18,7 +17,7 @@ from anleitung.core.phone.demands import leave_temporary
 from anleitung.core.phone.world import Phone, World
 
 
-class Answer(Step):
+class AnswerQuestion(Step):
     """question: of the codename; answer: one of its answers."""
 
     action: Literal["answer"]
@@ -27,6 +26,7 @@ class Answer(Step):
 
     usual = (5, 30)
     lets_time_pass = False
+    example = {"action": "answer", "question": "sure", "answer": "yes"}
 
     def run(self, phone: Phone, world: World) -> None:
         question = world.device.question(self.question)
@@ -65,7 +65,7 @@ def let_time_pass(phone: Phone, world: World) -> None:
         _take(phone, world, question, given)
 
 
-def _take(phone: Phone, world: World, question: Question, given: GivenAnswer) -> None:
+def _take(phone: Phone, world: World, question: Question, given: Answer) -> None:
     phone.set("asked", "none")
     if given.does == "goes-on":
         _EFFECTS[question.after](phone, world)

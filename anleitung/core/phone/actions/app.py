@@ -28,6 +28,7 @@ class App(Step):
     to: Literal["on", "off"] | None = None
 
     usual = (30, 180)
+    example = {"action": "app", "program": "an-app", "does": "set", "option": "deep", "to": "on"}
 
     @model_validator(mode="after")
     def _says_which(self) -> "App":

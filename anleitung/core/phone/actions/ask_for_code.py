@@ -13,6 +13,7 @@ class AskForCode(Step):
 
     usual = (300, 86_400)
     unattended = True
+    example = {"action": "ask-for-code"}
 
     def run(self, phone: Phone, world: World) -> None:
         if world.device.unlocking.way not in ("maker-code", "signed-file"):

@@ -22,6 +22,7 @@ class BackUp(Step):
     )
 
     usual = (300, 900)
+    example = {"action": "back-up", "what": ["media"], "checked": True, "kept": "host"}
 
     def run(self, phone: Phone, world: World) -> None:
         # Calibration and identity are read where partitions can be read.

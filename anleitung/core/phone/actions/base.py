@@ -3,7 +3,7 @@
 from abc import abstractmethod
 from collections.abc import Iterator
 from gettext import gettext as _
-from typing import Annotated, ClassVar, Literal
+from typing import Annotated, Any, ClassVar, Literal
 
 from pydantic import Field, model_validator
 
@@ -12,7 +12,7 @@ from anleitung.core.documents.message import Message, Try
 from anleitung.core.documents.picture import Pictures
 from anleitung.core.phone.world import Phone, World
 
-Place = tuple[str | int, ...]  # where in a document: names of fields, places in lists
+DocumentPlace = tuple[str | int, ...]  # where in a document: names of fields, places in lists
 
 
 class Growth(Document):
@@ -85,6 +85,9 @@ class Step(Document):
     # What the phone asked is answered by its own clock before it.
     lets_time_pass: ClassVar[bool] = True
 
+    # A step of this kind as an author writes it, its id aside.
+    example: ClassVar[dict[str, Any]] = {}
+
     @abstractmethod
     def run(self, phone: Phone, world: World) -> None:
         """Demands and effects; the same function for one phone and for all of them."""
@@ -116,7 +119,7 @@ class Step(Document):
         """Ids of the packages that the step uses."""
         return ()
 
-    def conditions(self) -> tuple[tuple[Place, Typed], ...]:
+    def conditions(self) -> tuple[tuple[DocumentPlace, Typed], ...]:
         """The conditions in it, by their place."""
         return ()
 

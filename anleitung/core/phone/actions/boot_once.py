@@ -16,6 +16,7 @@ class BootOnce(Step):
 
     usual = (20, 90)
     waits = True
+    example = {"action": "boot-once", "file": "recovery-image"}
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "bootloader")

@@ -32,6 +32,7 @@ class ByHand(Step):
 
     usual = (30, 300)
     on_trust = True
+    example = {"action": "by-hand", "says": "wait", "sets": {"mode": "bootloader"}}
 
     @model_validator(mode="after")
     def _from_the_list(self) -> "ByHand":

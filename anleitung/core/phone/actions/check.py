@@ -5,7 +5,7 @@ from typing import Literal
 
 from anleitung.core.conditions.model import atoms
 from anleitung.core.documents.base import ShortText, Typed
-from anleitung.core.phone.actions.base import Place, Step
+from anleitung.core.phone.actions.base import DocumentPlace, Step
 from anleitung.core.phone.world import Phone, World
 
 # Where the line about a fact is shown that belongs to it.
@@ -14,10 +14,11 @@ _OUTSIDE = frozenset({"base", "slot", "bootloader"})
 _SHOWING = frozenset({"system", "bootloader", "download"})
 
 
-class Check(Step):
+class CheckFact(Step):
     action: Literal["check"]
     that: Typed
     ask: ShortText
+    example = {"action": "check", "that": "system is stock", "ask": "Is the maker named?"}
 
     def run(self, phone: Phone, world: World) -> None:
         facts = {atom.fact for atom in atoms(self.that.condition)}
@@ -30,7 +31,7 @@ class Check(Step):
         elif not answer:
             phone.stop("turned-away", str(self.that))
 
-    def conditions(self) -> tuple[tuple[Place, Typed], ...]:
+    def conditions(self) -> tuple[tuple[DocumentPlace, Typed], ...]:
         return ((("that",), self.that),)
 
     def looks_at(self) -> frozenset[str] | None:

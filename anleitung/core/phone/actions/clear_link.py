@@ -11,6 +11,7 @@ class ClearLink(Step):
     action: Literal["clear-link"]
 
     usual = (10, 60)
+    example = {"action": "clear-link"}
 
     def run(self, phone: Phone, world: World) -> None:
         minded = {what for tool in world.tools.values() for what in tool.minds}

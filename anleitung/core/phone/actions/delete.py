@@ -15,6 +15,7 @@ class Delete(Step):
     place: Literal["host", "phone"]
 
     usual = (5, 30)
+    example = {"action": "delete", "file": "radio-image", "place": "host"}
 
     def run(self, phone: Phone, world: World) -> None:
         require_in_set(phone, world, self.file)

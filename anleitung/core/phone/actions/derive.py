@@ -14,6 +14,7 @@ class Derive(Step):
     file: Id
 
     usual = (30, 180)
+    example = {"action": "derive", "file": "system-package"}
 
     def run(self, phone: Phone, world: World) -> None:
         package = require_in_set(phone, world, self.file)

@@ -14,6 +14,7 @@ class EnrollKey(Step):
     file: Id
 
     usual = (10, 60)
+    example = {"action": "enroll-key", "file": "radio-image"}
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "bootloader")

@@ -28,6 +28,7 @@ class EnterMode(Step):
 
     usual = (15, 60)
     waits = True
+    example = {"action": "enter", "mode": "bootloader", "by": "chord"}
 
     def run(self, phone: Phone, world: World) -> None:
         if self.mode not in world.modes:

@@ -49,6 +49,7 @@ class Flash(Step):
     usual = (10, 60)
     can_be_cut = True
     no_return = True
+    example = {"action": "flash", "partition": "radio", "file": "radio-image", "where": "both"}
 
     def run(self, phone: Phone, world: World) -> None:
         partition = world.device.layout.named(self.partition)

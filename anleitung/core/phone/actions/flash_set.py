@@ -32,6 +32,13 @@ class FlashSet(Step):
     usual = (120, 900)
     waits = True
     no_return = True
+    example = {
+        "action": "flash-set",
+        "images": [
+            {"partition": "firmware", "file": "firmware-image"},
+            {"partition": "radio", "file": "radio-image"},
+        ],
+    }
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "bootloader")

@@ -15,6 +15,7 @@ class FormatData(Step):
     wants_reason = True
     for_effect = True
     no_return = True
+    example = {"action": "format-data"}
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "recovery")

@@ -52,6 +52,7 @@ class Install(Step):
     can_be_cut = True
     waits = True
     no_return = True
+    example = {"action": "install", "file": "system-package", "source": "sideload"}
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "recovery")

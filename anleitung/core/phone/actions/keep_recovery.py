@@ -14,6 +14,7 @@ class KeepRecovery(Step):
 
     usual = (10, 60)
     no_return = True
+    example = {"action": "keep-recovery"}
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "recovery")

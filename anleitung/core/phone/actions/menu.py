@@ -27,6 +27,7 @@ class Menu(Step):
 
     usual = (10, 60)
     no_return = True
+    example = {"action": "menu", "word": "Go"}
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "recovery")

@@ -14,6 +14,7 @@ class Mount(Step):
     partition: Id
 
     usual = (5, 30)
+    example = {"action": "mount", "partition": "product"}
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "recovery")

@@ -12,6 +12,7 @@ class OpenStorage(Step):
     action: Literal["open-storage"]
 
     usual = (10, 60)
+    example = {"action": "open-storage"}
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "recovery")

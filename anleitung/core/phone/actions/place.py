@@ -16,13 +16,14 @@ from anleitung.core.phone.demands import (
 from anleitung.core.phone.world import Phone, World
 
 
-class Place(Step):
+class PlaceFile(Step):
     action: Literal["place"]
     file: Id
     to: Literal["internal", "card"] = "internal"
     by: Literal["pushed", "copied"] = "pushed"
 
     usual = (60, 240)
+    example = {"action": "place", "file": "system-package"}
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "system", "recovery")

@@ -23,6 +23,7 @@ class Relock(Step):
     starts_system = True
     waits = True
     no_return = True
+    example = {"action": "relock"}
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, *lock_modes(world))

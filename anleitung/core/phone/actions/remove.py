@@ -19,6 +19,7 @@ class Remove(Step):
 
     usual = (30, 120)
     for_effect = True
+    example = {"action": "remove", "what": "screen-lock"}
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "system")

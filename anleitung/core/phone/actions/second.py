@@ -31,6 +31,7 @@ class Second(Step):
     file: Id | None = None
 
     usual = (30, 300)
+    example = {"action": "second", "program": "an-app", "does": "create", "size": 400000}
 
     @model_validator(mode="after")
     def _says_what(self) -> "Second":

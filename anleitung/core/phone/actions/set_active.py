@@ -22,6 +22,7 @@ class SetActive(Step):
 
     usual = (5, 20)
     for_effect = True
+    example = {"action": "set-active", "slot": "b"}
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "bootloader", "userspace")

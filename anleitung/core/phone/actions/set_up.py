@@ -12,6 +12,7 @@ class SetUp(Step):
     action: Literal["set-up"]
 
     usual = (60, 300)
+    example = {"action": "set-up"}
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "system")

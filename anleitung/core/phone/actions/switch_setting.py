@@ -22,6 +22,7 @@ class SwitchSetting(Step):
 
     usual = (30, 90)
     for_effect = True
+    example = {"action": "switch", "setting": "recovery-update", "to": "off"}
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "system")

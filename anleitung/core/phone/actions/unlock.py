@@ -24,6 +24,7 @@ class Unlock(Step):
     starts_system = True
     waits = True
     no_return = True
+    example = {"action": "unlock"}
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, *lock_modes(world))

@@ -14,6 +14,7 @@ class Unpack(Step):
     file: Id
 
     usual = (20, 180)
+    example = {"action": "unpack", "file": "firmware-image"}
 
     def run(self, phone: Phone, world: World) -> None:
         require_at_hand(phone, world, self.file)

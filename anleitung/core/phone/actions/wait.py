@@ -14,6 +14,7 @@ class Wait(Step):
 
     usual = (60, 300)
     waits = True
+    example = {"action": "wait", "until": "it is done"}
 
     def run(self, phone: Phone, world: World) -> None:
         """The phone does what it was told before; what that is, stands in the steps before."""

@@ -28,6 +28,7 @@ class Wipe(Step):
     wants_reason = True
     for_effect = True
     no_return = True
+    example = {"action": "wipe", "areas": ["apps"]}
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "recovery")

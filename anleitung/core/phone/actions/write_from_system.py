@@ -27,6 +27,12 @@ class WriteFromSystem(Step):
 
     usual = (20, 120)
     no_return = True
+    example = {
+        "action": "write-from-system",
+        "program": "an-app",
+        "partition": "radio",
+        "file": "radio-image",
+    }
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "system")

@@ -41,6 +41,12 @@ class WriteWindow(Step):
     usual = (60, 600)
     waits = True
     no_return = True
+    example = {
+        "action": "write-window",
+        "tool": "a-window-tool",
+        "files": {"base": "radio-image"},
+        "options": {"restart": "on"},
+    }
 
     def run(self, phone: Phone, world: World) -> None:
         tool = world.tools.get(self.tool)

@@ -6,7 +6,7 @@ from enum import Enum
 
 from anleitung.core.conditions.model import And, Condition
 from anleitung.core.diagrams.run import DiagramAlgebra
-from anleitung.core.diagrams.space import Kind
+from anleitung.core.diagrams.space import FactKind
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.phone.world import NOT_LISTED
 from anleitung.core.proof.explain.words import condition_words
@@ -19,7 +19,7 @@ class Truth(Enum):
     UNKNOWN = "not known"
 
 
-_CHOICES = frozenset({Kind.OPTION})
+_CHOICES = frozenset({FactKind.OPTION})
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,12 +31,12 @@ class Part:
 
 
 @dataclass(frozen=True, slots=True)
-class Answer:
+class PhoneFit:
     answer: Truth
     parts: tuple[Part, ...]
 
 
-def check_phone(bundle: Bundle, known: Mapping[str, str]) -> Answer:
+def check_phone(bundle: Bundle, known: Mapping[str, str]) -> PhoneFit:
     """known: fact → value, for the facts that are known. A build that is not listed is read as
     such. Raises KeyError for a fact or value that the codename does not have.
 
@@ -65,4 +65,6 @@ def check_phone(bundle: Bundle, known: Mapping[str, str]) -> Answer:
 
     whole = bundle.guide.admission.condition
     parts = whole.parts if isinstance(whole, And) else (whole,)
-    return Answer(answer(whole), tuple(Part(condition_words(bundle, p), answer(p)) for p in parts))
+    return PhoneFit(
+        answer(whole), tuple(Part(condition_words(bundle, p), answer(p)) for p in parts)
+    )

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from gettext import gettext as _
 
-from anleitung.core.diagrams.space import Kind, Node
+from anleitung.core.diagrams.space import FactKind, Node
 from anleitung.core.guide.document import Option
 from anleitung.core.guide.times import times_with
 from anleitung.core.guide.walk import rows_of
@@ -13,7 +13,7 @@ from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings.catalogue import BY_ID
 from anleitung.core.proof.run.compile import Compiled
 
-_KINDS = frozenset({Kind.PHONE})
+_KINDS = frozenset({FactKind.PHONE})
 _WHOLE = {**dict.fromkeys(LOSSES, "present"), **SIDE_LOSSES}
 
 

@@ -5,12 +5,12 @@ from dataclasses import dataclass
 from anleitung.core.conditions.model import Condition, Evaluated, EverySlot, Is, conjuncts
 from anleitung.core.conditions.text import print_condition
 from anleitung.core.diagrams.run import DiagramAlgebra, State
-from anleitung.core.diagrams.space import Kind, Node
+from anleitung.core.diagrams.space import FactKind, Node
 from anleitung.core.phone.world import LOSSES, SIDE_LOSSES
 from anleitung.core.proof.explain.words import condition_words
 from anleitung.core.proof.run.compile import Compiled, possible_starts
 
-_KINDS = frozenset({Kind.PHONE})
+_KINDS = frozenset({FactKind.PHONE})
 # What a guide may promise; the others are means, or choices of the reader.
 PROMISED = ("bootloader", "system", "platform", "build", "mode", "debugging", "data")
 PER_SLOT = ("system", "build")
@@ -116,7 +116,7 @@ def find_turned_away(compiled: Compiled) -> list[TurnedAway]:
     found = []
     for part in parts:
         node = Evaluated(part, bundle.world.vocabulary).over(algebra)
-        fits = space.exists(space.where(node, True), frozenset({Kind.OPTION}))
+        fits = space.exists(space.where(node, True), frozenset({FactKind.OPTION}))
         away = space.minus(possible, fits)
         found.append(
             TurnedAway(

@@ -18,7 +18,7 @@ from anleitung.core.conditions.model import (
     atoms,
 )
 from anleitung.core.diagrams.run import Budget, DiagramAlgebra, State
-from anleitung.core.diagrams.space import Kind, Node
+from anleitung.core.diagrams.space import FactKind, Node
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.proof.explain.trace import phones_out
 from anleitung.core.proof.run.compile import Compiled, run_bundle
@@ -56,7 +56,7 @@ def find_link(first: Bundle, second: Bundle, budget: Budget | None = None) -> Li
     opened = space.minus(after, before)
     if opened is space.false:
         return None
-    phone = frozenset({Kind.PHONE})
+    phone = frozenset({FactKind.PHONE})
     which = phones_out(compiled, after, well)
     return Link(which.count, which.of, which.words, space.count(opened, phone))
 

@@ -5,7 +5,7 @@ from gettext import gettext as _
 
 from anleitung.core.diagrams.rerun import Before, run_again
 from anleitung.core.diagrams.run import Budget
-from anleitung.core.diagrams.space import Kind
+from anleitung.core.diagrams.space import FactKind
 from anleitung.core.proof.explain.words import subject_words
 from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings.catalogue import BY_ID
@@ -40,7 +40,7 @@ def _why(compiled: Compiled, i: int, budget: Budget) -> Why:
     steps = (*procedure.steps[:i], *procedure.steps[i + 1 :])
     run = run_again(Before(procedure, compiled.run), replace(procedure, steps=steps), budget)
     well = compiled.run.alive[-1]
-    kinds = frozenset({Kind.PHONE})
+    kinds = frozenset({FactKind.PHONE})
     worst = ("", "", space.false)
     for (finding, subject, _step), node in sorted(run.findings.items()):
         if BY_ID[finding].severity is not Severity.STOP:

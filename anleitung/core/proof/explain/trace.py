@@ -8,7 +8,7 @@ from typing import Any
 
 from anleitung.core.diagrams.boxes import describe
 from anleitung.core.diagrams.run import State
-from anleitung.core.diagrams.space import Kind, Node, Space
+from anleitung.core.diagrams.space import FactKind, Node, Space
 from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.phone.world import COPIES, LOSSES
 from anleitung.core.proof.explain.words import boxes_words
@@ -58,7 +58,7 @@ def trace_of(compiled: Compiled) -> tuple[StepTraceOut, ...]:
         found.append(
             StepTraceOut(
                 step=row.step.id,
-                phones=space.count(concerned, frozenset({Kind.PHONE})),
+                phones=space.count(concerned, frozenset({FactKind.PHONE})),
                 changes=tuple(changes),
             )
         )
@@ -68,7 +68,7 @@ def trace_of(compiled: Compiled) -> tuple[StepTraceOut, ...]:
 def phones_out(compiled: Compiled, part: Node, within: Node, *, most: int = 2) -> PhonesOut:
     """Counts without choices; which ones, seen from ``within``, in at most ``most`` groups."""
     space = compiled.procedure.space
-    kinds = frozenset({Kind.PHONE})
+    kinds = frozenset({FactKind.PHONE})
     boxes = describe(space, part, within, most=most)
     return PhonesOut(
         count=space.count(part, kinds),
@@ -92,7 +92,7 @@ def _changes(
             for value in space.leaves_within(delta, concerned)
             if isinstance(value, tuple)
         ]
-        kinds = frozenset({Kind.PHONE})
+        kinds = frozenset({FactKind.PHONE})
         groups.sort(key=lambda g: (-space.count(g[1], kinds), str(g[0])))
         settles = len(space.leaves_within(shown.after, concerned)) == 1
         for value, phones in groups:

@@ -6,7 +6,7 @@ from gettext import gettext as _
 
 from anleitung.core.diagrams.one import OneRun, PlainState, run_one
 from anleitung.core.diagrams.run import Budget
-from anleitung.core.diagrams.space import Kind
+from anleitung.core.diagrams.space import FactKind
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.world import EMPTY
@@ -135,7 +135,7 @@ def walk(bundle: Bundle, facts: Mapping[str, str], slip: int | None = None) -> B
                 values=fact.values,
             )
             for fact in space.facts
-            if fact.kind in (Kind.PHONE, Kind.OPTION)
+            if fact.kind in (FactKind.PHONE, FactKind.OPTION)
         ),
         slip=made.says if made else "",
         first=_first(compiled, run, by_step),

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from gettext import gettext as _
 
 from anleitung.core.diagrams.run import Budget, DiagramAlgebra, Procedure, State, run_all
-from anleitung.core.diagrams.space import Kind, Node
+from anleitung.core.diagrams.space import FactKind, Node
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide
 from anleitung.core.guide.walk import actions_of, rows_of
@@ -14,7 +14,7 @@ from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings.catalogue import BY_ID
 from anleitung.core.proof.run.compile import Compiled, compile_bundle
 
-_KINDS = frozenset({Kind.PHONE})
+_KINDS = frozenset({FactKind.PHONE})
 
 
 @dataclass(frozen=True, slots=True)

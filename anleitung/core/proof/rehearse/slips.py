@@ -6,8 +6,7 @@ from functools import partial
 from gettext import gettext as _
 
 from anleitung.core.diagrams.rerun import Before, run_again
-from anleitung.core.diagrams.run import Budget, Procedure
-from anleitung.core.diagrams.run import Step as CompiledStep
+from anleitung.core.diagrams.run import Budget, CompiledStep, Procedure
 from anleitung.core.diagrams.space import Node, Space
 from anleitung.core.diagrams.witness import find_witness
 from anleitung.core.guide.nested import Nested

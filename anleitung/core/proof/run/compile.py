@@ -6,9 +6,16 @@ from functools import partial
 
 from anleitung.core.conditions.model import Condition, Evaluated
 from anleitung.core.conditions.text import print_condition
-from anleitung.core.diagrams.run import Budget, DiagramAlgebra, Procedure, Run, State, run_all
-from anleitung.core.diagrams.run import Step as CompiledStep
-from anleitung.core.diagrams.space import Fact, Kind, Node, Space
+from anleitung.core.diagrams.run import (
+    Budget,
+    CompiledStep,
+    DiagramAlgebra,
+    Procedure,
+    Run,
+    State,
+    run_all,
+)
+from anleitung.core.diagrams.space import Fact, FactKind, Node, Space
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.nested import Nested, OneStep
 from anleitung.core.guide.walk import Row, rows_of
@@ -68,14 +75,14 @@ def compile_bundle(bundle: Bundle) -> tuple[tuple[Row, ...], Procedure]:
 def _kept(world: World) -> Iterator[Fact]:
     """One hidden fact for every switch that stands as somebody left it."""
     for owner, option in kept_options(world.programs.values(), world.tools.values()):
-        yield Fact(f"kept.{owner}.{option}", ("off", "on"), "off", 1, Kind.ORACLE)
+        yield Fact(f"kept.{owner}.{option}", ("off", "on"), "off", 1, FactKind.ORACLE)
 
 
 def _oracles(rows: tuple[Row, ...]) -> Iterator[Fact]:
     """One hidden fact for everything that a step by hand leaves unknown."""
     for row in rows:
         for name, values in row.action.hidden_facts() if row.action else ():
-            yield Fact(name, values, values[0], 1, Kind.ORACLE)
+            yield Fact(name, values, values[0], 1, FactKind.ORACLE)
 
 
 def possible_starts(space: Space, start: State, world: World) -> Node:

@@ -1,7 +1,7 @@
 """What follows from a proof: promises that could be made, losses per choice, who is turned away."""
 
 from anleitung.core.diagrams.run import Budget
-from anleitung.core.diagrams.space import Kind
+from anleitung.core.diagrams.space import FactKind
 from anleitung.core.proof.explain.consequences import (
     find_losses,
     find_turned_away,
@@ -66,5 +66,5 @@ def test_each_part_of_the_admission_turns_somebody_away() -> None:
     assert told[0].words == "the bootloader is locked"
     assert all(0 < each.phones < each.of for each in told)
     space = made.procedure.space
-    admitted = space.count(made.procedure.admitted, frozenset({Kind.PHONE}))
+    admitted = space.count(made.procedure.admitted, frozenset({FactKind.PHONE}))
     assert max(each.phones for each in told) <= told[0].of - admitted

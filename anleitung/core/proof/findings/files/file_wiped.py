@@ -1,7 +1,7 @@
 """The file on internal storage went with a wipe before it was wanted."""
 
 from anleitung.core.marked import N_
-from anleitung.core.phone.actions.place import Place
+from anleitung.core.phone.actions.place import PlaceFile
 from anleitung.core.proof.finding import Finding, Nature, Severity
 from anleitung.core.proof.repair.edits import insert_for_file
 
@@ -16,4 +16,4 @@ FINDING = Finding(
 )
 
 
-fix = insert_for_file(lambda f: (Place(action="place", id="put", file=f),))
+fix = insert_for_file(lambda f: (PlaceFile(action="place", id="put", file=f),))

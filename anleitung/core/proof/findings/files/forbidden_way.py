@@ -4,7 +4,7 @@ from typing import Any
 
 from anleitung.core.marked import N_
 from anleitung.core.phone.actions.install import Install
-from anleitung.core.phone.actions.place import Place
+from anleitung.core.phone.actions.place import PlaceFile
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity
 from anleitung.core.proof.repair.edits import change_step
 from anleitung.core.proof.run.compile import Compiled
@@ -21,7 +21,7 @@ FINDING = Finding(
 
 
 def _other_way(compiled: Compiled, found: Found, step: Any) -> dict[str, Any]:
-    if isinstance(step, Place):
+    if isinstance(step, PlaceFile):
         return {"by": "pushed" if step.by == "copied" else "copied"}
     return {"source": "internal"} if isinstance(step, Install) else {}
 

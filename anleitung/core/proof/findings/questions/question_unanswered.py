@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 
 from anleitung.core.marked import N_
-from anleitung.core.phone.actions.answer import Answer
+from anleitung.core.phone.actions.answer import AnswerQuestion
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity
 from anleitung.core.proof.repair.change_steps import Edit, inserted
 from anleitung.core.proof.run.compile import Compiled
@@ -22,5 +22,7 @@ def fix(compiled: Compiled, found: Found) -> Iterator[Edit]:
     question = compiled.bundle.device.question(found.subject)
     for given in question.answers if question else ():
         if question and given.does == "goes-on":
-            step = Answer(action="answer", id="answer", question=question.id, answer=given.id)
+            step = AnswerQuestion(
+                action="answer", id="answer", question=question.id, answer=given.id
+            )
             yield from inserted(compiled, found.step, step)
