@@ -157,6 +157,7 @@ NAMES = {
     "firmware-image": "firmware-m6",
     "an-app": "winde",
     "a-window-tool": "kasten",
+    "a-command-tool": "lotse",
 }
 
 

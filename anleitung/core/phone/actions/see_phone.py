@@ -14,7 +14,7 @@ class SeePhone(Step):
     tool: Id
 
     usual = (5, 30)
-    example = {"action": "see-phone", "tool": "lotse"}
+    example = {"action": "see-phone", "tool": "a-command-tool"}
 
     def run(self, phone: Phone, world: World) -> None:
         require_link(phone)
