@@ -75,10 +75,8 @@ class Content(Document):
     )
 
 
-class Package(Document):
-    """One file. writes: partitions that an installation writes; an image flashed by itself
-    names none, since the step says where it goes.
-    """
+class FileIdentity(Document):
+    """Which file it is: its name, its bytes, its version, and where it comes from."""
 
     id: Id
     name: FileName
@@ -86,16 +84,6 @@ class Package(Document):
     size: Annotated[int, Field(ge=1, le=64 * 2**30, description="bytes")]
     sha256: Sha256 | None = Field(default=None, title="SHA-256")
     also: Digests = Field(default=Digests(), title="Other digests")
-    unpacked_size: Annotated[int, Field(ge=1, le=64 * 2**30)] | None = Field(
-        default=None, title="Unpacked size in bytes", description="where it is unpacked on the host"
-    )
-    naming: Naming = Naming()
-    ways: Annotated[tuple[Way, ...], Field(max_length=5)] = Field(
-        default=(), title="May reach the phone", description="copied, pushed, card, stick, sideload"
-    )
-    forbidden: Annotated[tuple[ForbiddenWay, ...], Field(max_length=5)] = Field(
-        default=(), title="Must not reach it by"
-    )
     version: Version | None = Field(
         default=None, title="Version", description="of the program in it, numbers with dots"
     )
@@ -104,41 +92,77 @@ class Package(Document):
         title="Versions allowed",
         description="of this host tool or driver, where a reader has another one already",
     )
-    licence: ShortText | None = Field(default=None, title="Licence or terms")
+    sources: Annotated[tuple[ShortText, ...], Field(max_length=10)] = ()
     derived: Derived | None = Field(default=None, title="Made from another file")
+    licence: ShortText | None = Field(default=None, title="Licence or terms")
+
+
+class FileHandling(Document):
+    """How a reader treats it on the way to the phone."""
+
+    naming: Naming = Naming()
+    unpack: Literal["never", "before", "free"] = Field(
+        default="free", title="Unpacked", description="never: as it is; before: before it is used"
+    )
+    unpacked_size: Annotated[int, Field(ge=1, le=64 * 2**30)] | None = Field(
+        default=None, title="Unpacked size in bytes", description="where it is unpacked on the host"
+    )
+    ways: Annotated[tuple[Way, ...], Field(max_length=5)] = Field(
+        default=(), title="May reach the phone", description="copied, pushed, card, stick, sideload"
+    )
+    forbidden: Annotated[tuple[ForbiddenWay, ...], Field(max_length=5)] = Field(
+        default=(), title="Must not reach it by"
+    )
+
+
+class MadeFor(Document):
+    """The phones that it is made for, and what it asks of them before it writes."""
+
+    variants: Annotated[tuple[Token, ...], Field(max_length=40)] = Field(
+        default=(), description="Made for these variants; empty: for all"
+    )
     regions: Annotated[tuple[Token, ...], Field(max_length=60)] = Field(
         default=(), description="Made for these regions; empty: for all"
     )
     platforms: Annotated[tuple[Annotated[int, Field(ge=1, le=999)], ...], Field(max_length=20)] = (
         Field(default=(), title="Wants one of the platforms")
     )
-    exact_base: BuildString | None = Field(default=None, title="Wants exactly the base")
     processors: Annotated[tuple[ShortText, ...], Field(max_length=10)] = Field(
         default=(), title="For processor families"
     )
-    refused_by: Annotated[tuple[Id, ...], Field(max_length=40)] = Field(
-        default=(), title="Recoveries that refuse it"
-    )
-    least_partition: Annotated[int, Field(ge=1, le=64 * 2**30)] | None = Field(
-        default=None, title="Least size of the partition, in bytes"
-    )
-    sources: Annotated[tuple[ShortText, ...], Field(max_length=10)] = ()
-    variants: Annotated[tuple[Token, ...], Field(max_length=40)] = Field(
-        default=(), description="Made for these variants; empty: for all"
-    )
-    content: Content | None = None
-    writes: Annotated[tuple[Id, ...], Field(max_length=60)] = ()
-    writes_to: Literal["running", "other", "both"] = "running"
-    switches_slot: bool = Field(default=False, description="Makes the other slot the running one")
-    least_base: BuildString | None = Field(
-        default=None, description="Oldest firmware base on which what it writes starts"
-    )
+    exact_base: BuildString | None = Field(default=None, title="Wants exactly the base")
     demands: Typed | None = Field(
         default=None, description="What its installer checks before it writes anything"
     )
+
+
+class Writing(Document):
+    """What it writes, and what then stands there. An image that is flashed by itself names no
+
+    partitions, since the step says where it goes.
+    """
+
+    writes: Annotated[tuple[Id, ...], Field(max_length=60)] = ()
+    writes_to: Literal["running", "other", "both"] = "running"
+    content: Content | None = None
+    switches_slot: bool = Field(default=False, description="Makes the other slot the running one")
     takes_data: bool = Field(default=False, title="Its writing takes the user data")
-    unpack: Literal["never", "before", "free"] = Field(
-        default="free", title="Unpacked", description="never: as it is; before: before it is used"
+    least_partition: Annotated[int, Field(ge=1, le=64 * 2**30)] | None = Field(
+        default=None, title="Least size of the partition, in bytes"
+    )
+    least_base: BuildString | None = Field(
+        default=None, description="Oldest firmware base on which what it writes starts"
+    )
+
+
+class Installing(Document):
+    """How a recovery installs it."""
+
+    installed_by: Annotated[tuple[Id, ...], Field(max_length=40)] = Field(
+        default=(), description="Recoveries that accept it"
+    )
+    refused_by: Annotated[tuple[Id, ...], Field(max_length=40)] = Field(
+        default=(), title="Recoveries that refuse it"
     )
     least_recovery: Version | None = Field(
         default=None, title="Least version of the recovery that installs it"
@@ -149,9 +173,10 @@ class Package(Document):
     before_first_start: bool = Field(
         default=False, title="Goes in before the first start of the system"
     )
-    installed_by: Annotated[tuple[Id, ...], Field(max_length=40)] = Field(
-        default=(), description="Recoveries that accept it"
-    )
+
+
+class Package(Installing, Writing, MadeFor, FileHandling, FileIdentity):
+    """One file of a set. Its fields come in the order of its parts, from the last base on."""
 
     @model_validator(mode="after")
     def _writes_something(self) -> "Package":

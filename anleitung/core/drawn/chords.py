@@ -8,24 +8,29 @@ from pydantic import BaseModel
 from anleitung.core.documents.chord import Chord, Key, ModeScreen, Moment
 from anleitung.core.drawn.chord_out import BarOut, LaneOut, MarkOut
 from anleitung.core.drawn.chord_svg import chord_svg
+from anleitung.core.marked import N_, Texts
 
 # How long a moment is drawn whose end is a sight and whose usual length nobody gave, in seconds.
 DRAWN_SECONDS = 4
 CABLE = "cable"
 
-MODES = {
-    "system": _("system"),
-    "off": _("off"),
-    "bootloader": _("bootloader mode"),
-    "userspace": _("userspace flashing mode"),
-    "recovery": _("recovery"),
-    "download": _("download mode"),
-    "emergency": _("emergency mode"),
-}
-BEGIN = {
-    "system": _("Begin with the phone running."),
-    "off": _("Begin with the phone off."),
-}
+MODES = Texts(
+    {
+        "system": N_("system"),
+        "off": N_("off"),
+        "bootloader": N_("bootloader mode"),
+        "userspace": N_("userspace flashing mode"),
+        "recovery": N_("recovery"),
+        "download": N_("download mode"),
+        "emergency": N_("emergency mode"),
+    }
+)
+BEGIN = Texts(
+    {
+        "system": N_("Begin with the phone running."),
+        "off": N_("Begin with the phone off."),
+    }
+)
 
 
 class ChordOut(BaseModel):

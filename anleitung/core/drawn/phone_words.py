@@ -6,27 +6,36 @@ from pydantic import BaseModel
 
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.unlocking import Carrier, SwitchCause
+from anleitung.core.marked import N_, Texts
 
-WAYS = {
-    "command": _("By a plain command in bootloader mode."),
-    "maker-code": _("By a code of the maker, made from a token that the phone shows."),
-    "account-wait": _("After {days} days with an account signed in."),
-    "signed-file": _("By a file that the maker signs for one phone."),
-    "never": _("Never: its maker does not permit it."),
-}
-CAUSES = {
-    "carrier": _("sold by {carrier}"),
-    "patch-level": _("patch level before {level}"),
-    "no-network": _("not online yet"),
-    "account": _("account not signed in for long enough"),
-    "other": _("by design"),
-}
-HABITS = {
-    "restores_recovery": _("Restores its own recovery at the first start."),
-    "resets_switches": _("Resets the developer switches after a wipe."),
-    "raises_rollback_index": _("Raises the rollback index after an update: no way back before it."),
-    "updates_itself": _("Updates itself."),
-}
+WAYS = Texts(
+    {
+        "command": N_("By a plain command in bootloader mode."),
+        "maker-code": N_("By a code of the maker, made from a token that the phone shows."),
+        "account-wait": N_("After {days} days with an account signed in."),
+        "signed-file": N_("By a file that the maker signs for one phone."),
+        "never": N_("Never: its maker does not permit it."),
+    }
+)
+CAUSES = Texts(
+    {
+        "carrier": N_("sold by {carrier}"),
+        "patch-level": N_("patch level before {level}"),
+        "no-network": N_("not online yet"),
+        "account": N_("account not signed in for long enough"),
+        "other": N_("by design"),
+    }
+)
+HABITS = Texts(
+    {
+        "restores_recovery": N_("Restores its own recovery at the first start."),
+        "resets_switches": N_("Resets the developer switches after a wipe."),
+        "raises_rollback_index": N_(
+            "Raises the rollback index after an update: no way back before it."
+        ),
+        "updates_itself": N_("Updates itself."),
+    }
+)
 
 
 class CauseOut(BaseModel):

@@ -5,17 +5,20 @@ from gettext import gettext as _
 from pydantic import BaseModel
 
 from anleitung.core.documents.layout import Layout, Partition
+from anleitung.core.marked import N_, Texts
 
-ROLES = {
-    "boot": _("kernel image"),
-    "ramdisk": _("first ramdisk"),
-    "recovery": _("recovery"),
-    "system": _("system"),
-    "extra": _("belongs to the system"),
-    "firmware": _("firmware base"),
-    "unique": _("only this one phone's"),
-    "other": _("other"),
-}
+ROLES = Texts(
+    {
+        "boot": N_("kernel image"),
+        "ramdisk": N_("first ramdisk"),
+        "recovery": N_("recovery"),
+        "system": N_("system"),
+        "extra": N_("belongs to the system"),
+        "firmware": N_("firmware base"),
+        "unique": N_("only this one phone's"),
+        "other": N_("other"),
+    }
+)
 BY_STOCK, BY_NOBODY_ELSE = "S", "U"
 
 

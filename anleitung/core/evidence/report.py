@@ -11,6 +11,7 @@ from pydantic import BaseModel, ConfigDict
 from anleitung.core.evidence.claims import Policy
 from anleitung.core.evidence.judge import Flag, Outcome, judge
 from anleitung.core.evidence.weights import Factor
+from anleitung.core.marked import N_, Texts
 
 
 class Ending(Enum):
@@ -24,14 +25,16 @@ class Ending(Enum):
     DEAD = "dead"
 
 
-ENDING_WORDS = {
-    Ending.WORKED: _("It worked"),
-    Ending.TROUBLE: _("It worked, with trouble"),
-    Ending.GAVE_UP: _("I gave up on the way"),
-    Ending.HANGS: _("The phone hangs or does not finish starting"),
-    Ending.BACK: _("The phone is back to what it was before"),
-    Ending.DEAD: _("The phone shows no sign of life"),
-}
+ENDING_WORDS = Texts(
+    {
+        Ending.WORKED: N_("It worked"),
+        Ending.TROUBLE: N_("It worked, with trouble"),
+        Ending.GAVE_UP: N_("I gave up on the way"),
+        Ending.HANGS: N_("The phone hangs or does not finish starting"),
+        Ending.BACK: N_("The phone is back to what it was before"),
+        Ending.DEAD: N_("The phone shows no sign of life"),
+    }
+)
 
 # The allowed error is shared between two readings of the same reports.
 READINGS = (("failed", 0.04), ("trouble", 0.01))
@@ -94,7 +97,7 @@ class EvidenceOut(_Out):
     dead_notice: str
 
 
-FACTOR_WORDS = {"base": _("base build"), "variant": _("variant")}
+FACTOR_WORDS = Texts({"base": N_("base build"), "variant": N_("variant")})
 
 
 def factor_words(factor: str) -> str:

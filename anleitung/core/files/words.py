@@ -5,21 +5,26 @@ from gettext import gettext as _
 
 from anleitung.core.documents.file_rules import VersionRule
 from anleitung.core.documents.package import Package
+from anleitung.core.marked import N_, Texts
 from anleitung.core.updates.words import megabytes
 
-WAYS = {
-    "copied": _("copied"),
-    "pushed": _("pushed over the cable"),
-    "card": _("on a card"),
-    "stick": _("on a stick"),
-    "sideload": _("by sideload"),
-}
-MADE = {
-    "patched": _("patched"),
-    "unpacked": _("unpacked"),
-    "renamed": _("renamed"),
-    "other": _("made"),
-}
+WAYS = Texts(
+    {
+        "copied": N_("copied"),
+        "pushed": N_("pushed over the cable"),
+        "card": N_("on a card"),
+        "stick": N_("on a stick"),
+        "sideload": N_("by sideload"),
+    }
+)
+MADE = Texts(
+    {
+        "patched": N_("patched"),
+        "unpacked": N_("unpacked"),
+        "renamed": N_("renamed"),
+        "other": N_("made"),
+    }
+)
 
 
 def demand_words(package: Package) -> list[str]:

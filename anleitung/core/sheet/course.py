@@ -6,10 +6,11 @@ from anleitung.core.documents.message import Message
 from anleitung.core.guide.document import Guide
 from anleitung.core.guide.times import Span, times_of
 from anleitung.core.guide.walk import actions_of
+from anleitung.core.marked import N_, Texts
 from anleitung.core.sheet.clock import span_words
 from anleitung.core.sheet.model import CourseOut, MessageOut
 
-_MEANS = {"harmless": _("harmless here"), "stop": _("stop")}
+_MEANS = Texts({"harmless": N_("harmless here"), "stop": N_("stop")})
 
 
 def message_out(message: Message) -> MessageOut:

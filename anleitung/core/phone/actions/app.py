@@ -6,15 +6,18 @@ from typing import Literal
 from pydantic import model_validator
 
 from anleitung.core.documents.base import Id
+from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import require_at_hand, require_link, require_mode
 from anleitung.core.phone.world import Phone, World
 
-_SAYS = {
-    "install": _("Install {name} on the phone"),
-    "open": _("Open {name} and let it finish what it asks for"),
-    "give-root": _("Give {name} root when the phone asks"),
-}
+_SAYS = Texts(
+    {
+        "install": N_("Install {name} on the phone"),
+        "open": N_("Open {name} and let it finish what it asks for"),
+        "give-root": N_("Give {name} root when the phone asks"),
+    }
+)
 
 
 class App(Step):

@@ -10,6 +10,7 @@ from pydantic import Field, model_validator
 from anleitung.core.documents.base import Document, Id, Prose, ShortText, Typed
 from anleitung.core.documents.message import Message, Try
 from anleitung.core.documents.picture import Pictures
+from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.world import Phone, World
 
 DocumentPlace = tuple[str | int, ...]  # where in a document: names of fields, places in lists
@@ -161,11 +162,13 @@ def and_list(words: list[str]) -> str:
     return _("{most} and {last}").format(most=", ".join(words[:-1]), last=words[-1])
 
 
-LOSS_WORDS = {
-    "apps": _("apps with their settings"),
-    "media": _("photos and files"),
-    "unique": _("calibration and identity"),
-    "warranty": _("the warranty"),
-    "root": _("root"),
-    "protected-content": _("films and music under protection in full quality"),
-}
+LOSS_WORDS = Texts(
+    {
+        "apps": N_("apps with their settings"),
+        "media": N_("photos and files"),
+        "unique": N_("calibration and identity"),
+        "warranty": N_("the warranty"),
+        "root": N_("root"),
+        "protected-content": N_("films and music under protection in full quality"),
+    }
+)

@@ -3,22 +3,27 @@
 from gettext import gettext as _
 from typing import Literal
 
+from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import ask, leave_temporary, require_link
 from anleitung.core.phone.world import Phone, World
 
-_NAMES = {
-    "bootloader": _("the bootloader"),
-    "recovery": _("the recovery"),
-    "userspace": _("the flashing mode of the system"),
-    "download": _("download mode"),
-    "emergency": _("emergency mode"),
-}
-_WAYS = {
-    "command": _("with a command"),
-    "chord": _("with the keys"),
-    "menu": _("from the menu on its screen"),
-}
+_NAMES = Texts(
+    {
+        "bootloader": N_("the bootloader"),
+        "recovery": N_("the recovery"),
+        "userspace": N_("the flashing mode of the system"),
+        "download": N_("download mode"),
+        "emergency": N_("emergency mode"),
+    }
+)
+_WAYS = Texts(
+    {
+        "command": N_("with a command"),
+        "chord": N_("with the keys"),
+        "menu": N_("from the menu on its screen"),
+    }
+)
 
 
 class EnterMode(Step):

@@ -7,6 +7,7 @@ from typing import Literal
 from anleitung.core.documents.base import Id
 from anleitung.core.documents.layout import Partition, Role
 from anleitung.core.documents.package import Package
+from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.actions.base import Step, with_another_file
 from anleitung.core.phone.demands import (
     empty_written,
@@ -21,14 +22,16 @@ from anleitung.core.phone.demands import (
 )
 from anleitung.core.phone.world import Phone, World
 
-_WHERE = {
-    "running": _("the running slot"),
-    "other": _("the other slot"),
-    "both": _("both slots"),
-    "a": _("slot a"),
-    "b": _("slot b"),
-    "each": _("the slot whose turn it is"),
-}
+_WHERE = Texts(
+    {
+        "running": N_("the running slot"),
+        "other": N_("the other slot"),
+        "both": N_("both slots"),
+        "a": N_("slot a"),
+        "b": N_("slot b"),
+        "each": N_("the slot whose turn it is"),
+    }
+)
 # What an image of this role is for, where that is one partition.
 _BELONGS: dict[str, tuple[Role, ...]] = {
     "kernel": ("boot",),

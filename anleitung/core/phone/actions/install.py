@@ -9,6 +9,7 @@ from pydantic import Field
 from anleitung.core.documents.base import Id
 from anleitung.core.documents.file_rules import not_older
 from anleitung.core.documents.package import Package
+from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.actions.base import Step, and_list, with_another_file
 from anleitung.core.phone.demands import (
     empty_written,
@@ -29,11 +30,13 @@ from anleitung.core.phone.demands import (
 )
 from anleitung.core.phone.world import Phone, World
 
-_FROM = {
-    "internal": _("Install {names} from the internal storage"),
-    "card": _("Install {names} from the card"),
-    "sideload": _("Sideload {names}"),
-}
+_FROM = Texts(
+    {
+        "internal": N_("Install {names} from the internal storage"),
+        "card": N_("Install {names} from the card"),
+        "sideload": N_("Sideload {names}"),
+    }
+)
 
 
 class Install(Step):

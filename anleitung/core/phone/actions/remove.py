@@ -1,16 +1,18 @@
 """The screen lock or the account is taken off the phone by its owner."""
 
-from gettext import gettext as _
 from typing import Literal
 
+from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import require_mode
 from anleitung.core.phone.world import Phone, World
 
-_NAMES = {
-    "screen-lock": _("Take the screen lock off"),
-    "account": _("Sign out of the account that the maker's system asks for after a wipe"),
-}
+_NAMES = Texts(
+    {
+        "screen-lock": N_("Take the screen lock off"),
+        "account": N_("Sign out of the account that the maker's system asks for after a wipe"),
+    }
+)
 
 
 class Remove(Step):

@@ -6,16 +6,21 @@ from typing import Annotated, Literal
 from pydantic import Field, model_validator
 
 from anleitung.core.documents.base import Id
+from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import ask, require_mode, require_on_storage
 from anleitung.core.phone.world import Phone, World
 
-_SAYS = {
-    "start": _("Restart, and choose the second system in the menu at the start"),
-    "leave": _("Restart, and let the first system start"),
-    "switch-off": _("Turn the second system off: from the next start on the first one comes alone"),
-    "remove": _("Remove the second system and its room"),
-}
+_SAYS = Texts(
+    {
+        "start": N_("Restart, and choose the second system in the menu at the start"),
+        "leave": N_("Restart, and let the first system start"),
+        "switch-off": N_(
+            "Turn the second system off: from the next start on the first one comes alone"
+        ),
+        "remove": N_("Remove the second system and its room"),
+    }
+)
 
 
 class Second(Step):

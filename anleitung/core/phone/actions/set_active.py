@@ -4,16 +4,19 @@ from collections.abc import Iterator
 from gettext import gettext as _
 from typing import Literal
 
+from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import require_link, require_mode, switch_slot
 from anleitung.core.phone.world import Phone, World
 
-_NAMES = {
-    "other": _("the other slot"),
-    "a": _("slot a"),
-    "b": _("slot b"),
-    "each": _("the slot whose turn it is"),
-}
+_NAMES = Texts(
+    {
+        "other": N_("the other slot"),
+        "a": N_("slot a"),
+        "b": N_("slot b"),
+        "each": N_("the slot whose turn it is"),
+    }
+)
 
 
 class SetActive(Step):

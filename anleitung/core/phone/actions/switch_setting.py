@@ -3,16 +3,19 @@
 from gettext import gettext as _
 from typing import Literal
 
+from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import require_mode
 from anleitung.core.phone.world import Phone, World
 
-_NAMES = {
-    "recovery-update": _("the switch for updating the recovery with the system"),
-    "auto-update": _("the switch for updates by themselves"),
-    "unlock-switch": _("the switch that allows unlocking"),
-    "debugging": _("the switch for debugging over the cable"),
-}
+_NAMES = Texts(
+    {
+        "recovery-update": N_("the switch for updating the recovery with the system"),
+        "auto-update": N_("the switch for updates by themselves"),
+        "unlock-switch": N_("the switch that allows unlocking"),
+        "debugging": N_("the switch for debugging over the cable"),
+    }
+)
 
 
 class SwitchSetting(Step):

@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from anleitung.core.documents.base import Id
+from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.actions.base import Step, and_list
 from anleitung.core.phone.demands import (
     empty_partition,
@@ -15,7 +16,7 @@ from anleitung.core.phone.demands import (
 )
 from anleitung.core.phone.world import Phone, World
 
-_NAMES = {"apps": _("apps with their settings"), "media": _("the internal storage")}
+_NAMES = Texts({"apps": N_("apps with their settings"), "media": N_("the internal storage")})
 
 
 class Wipe(Step):

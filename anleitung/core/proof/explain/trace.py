@@ -2,31 +2,30 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass, field
-from functools import cache
 from gettext import gettext as _
 from typing import Any
 
 from anleitung.core.diagrams.boxes import describe
 from anleitung.core.diagrams.run import State
 from anleitung.core.diagrams.space import FactKind, Node, Space
+from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.phone.world import COPIES, LOSSES
 from anleitung.core.proof.explain.words import boxes_words
 from anleitung.core.proof.result import ChangeOut, PhonesOut, StepTraceOut
 from anleitung.core.proof.run.compile import Compiled
 
-_GONE = _("gone")
-_RUNNING, _OTHER = _("running slot"), _("other slot")
-_PLACES = (
-    ("host", _("on the computer")),
-    ("internal", _("on the phone")),
-    ("card", _("on the card")),
+_GONE = N_("gone")
+_PLACES = Texts(
+    {"host": N_("on the computer"), "internal": N_("on the phone"), "card": N_("on the card")}
 )
-_ON_HOST = (
-    ("driver", _("driver on the computer")),
-    ("other-phone", _("other phone on the computer")),
-    ("other-program", _("other program on the computer")),
-    ("second.state", _("room of a second system")),
+_ON_HOST = Texts(
+    {
+        "driver": N_("driver on the computer"),
+        "other-phone": N_("other phone on the computer"),
+        "other-program": N_("other program on the computer"),
+        "second.state": N_("room of a second system"),
+    }
 )
 
 
@@ -99,7 +98,7 @@ def _changes(
             was, becomes = value
             entry = merged.setdefault((shown.group, was, becomes, phones), _Merged())
             entry.names.append(shown.name)
-            entry.is_loss |= becomes == _GONE
+            entry.is_loss |= becomes == _(_GONE)
             entry.settles &= settles
     for (group, was, becomes, phones), entry in merged.items():
         yield ChangeOut(
@@ -114,7 +113,6 @@ def _changes(
         )
 
 
-@cache
 def shown_facts() -> list[tuple[str, str]]:
     """(slot, its name in words) of every fact that is shown, contents and files aside.
 
@@ -152,7 +150,7 @@ def _shown(compiled: Compiled, before: State, after: State, concerned: Node) -> 
             yield _Shown("", name, before[slot], after[slot])
     for slot, name in _on_the_way(compiled, before):
         yield _Shown("", name, before[slot], after[slot])
-    for where, group in _PLACES:
+    for where, group in _PLACES.items():
         for file in world.packages:
             slot = f"{where}.{file}"
             yield _Shown(group, world.file_name(file), before[slot], after[slot])
@@ -161,7 +159,7 @@ def _shown(compiled: Compiled, before: State, after: State, concerned: Node) -> 
     if world.has_two_slots:
         changed = space.minus(space.true, space.join(_equal, before["slot"], after["slot"]))
         moved = space.both(concerned, changed)
-    titles = {"cur": _RUNNING if world.has_two_slots else "", "other": _OTHER}
+    titles = {"cur": _("running slot") if world.has_two_slots else "", "other": _("other slot")}
     for name, part in world.contents:
         side, _dot, _rest = name.partition(".")
         stood = _content(space, before, name)
@@ -175,7 +173,7 @@ def _shown(compiled: Compiled, before: State, after: State, concerned: Node) -> 
 def _on_the_way(compiled: Compiled, state: State) -> Iterator[tuple[str, str]]:
     """(slot, name) of what is on the computer beside the files, and of programs on the phone."""
     world = compiled.bundle.world
-    for slot, name in (*_ON_HOST, (f"cur.{world.first_ramdisk}.root", LOSS_WORDS["root"])):
+    for slot, name in (*_ON_HOST.items(), (f"cur.{world.first_ramdisk}.root", LOSS_WORDS["root"])):
         if slot in state:
             yield slot, name
     for app in world.apps:
@@ -206,14 +204,16 @@ def _delta_brief(before: Any, after: Any) -> tuple[str, str] | None:
     return None if before == after else (str(before[0]), f"{after[0]} {after[1]}")
 
 
-_SAID = {
-    "got": _("there"),
-    "checked": _("there, checked"),
-    "made": _("made, not checked"),
-    "wiped": _GONE,
-    "absent": _("not there"),
-    "gone": _GONE,
-}
+_SAID = Texts(
+    {
+        "got": N_("there"),
+        "checked": N_("there, checked"),
+        "made": N_("made, not checked"),
+        "wiped": _GONE,
+        "absent": N_("not there"),
+        "gone": _GONE,
+    }
+)
 
 
 def said(value: Any) -> str:

@@ -17,54 +17,59 @@ from anleitung.core.diagrams.boxes import Box, Boxes
 from anleitung.core.diagrams.witness import Witness
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.nested import Nested, OneStep
+from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.phone.world import NOT_LISTED
 
-FACT_WORDS = {
-    "variant": _("variant"),
-    "region": _("region"),
-    "carrier": _("carrier"),
-    "unlock-wait": _("waiting time for unlocking"),
-    "bootloader": _("bootloader"),
-    "unlock-switch": _("switch that allows unlocking"),
-    "debugging": _("debugging"),
-    "screen-lock": _("screen lock"),
-    "account": _("account"),
-    "battery": _("battery"),
-    "auto-update": _("updates by themselves"),
-    "update": _("update to be merged"),
-    "slot": _("running slot"),
-    "system": _("system"),
-    "platform": _("platform"),
-    "system-platform": _("platform of the system"),
-    "system-release": _("release of the system"),
-    "base": _("firmware base"),
-    "other-base": _("firmware base of the other slot"),
-    "build": _("build"),
-    "mode": _("mode"),
-    "recovery": _("running recovery"),
-    "data": _("user data"),
-    "apps": LOSS_WORDS["apps"],
-    "media": LOSS_WORDS["media"],
-    "fuse": _("warranty fuse"),
-    "warranty": _("warranty fuse"),
-    "protected-content": _("quality of protected films"),
-    "root": _("root"),
-    "encrypted": _("encryption of the user data"),
-    "second": _("second system"),
-    "running-system": _("running system"),
-    "host": _("host system of the computer"),
-    "driver": _("driver on the computer"),
-    "other-phone": _("other phone on the computer"),
-    "other-program": _("other program on the computer"),
-    "backup.apps": _("copy of the apps"),
-    "backup.media": _("copy of the photos and files"),
-}
-_VALUE_WORDS = {NOT_LISTED: _("a build that is not listed")}
-_LINK_WORDS = {
-    "confirmed": _("it has not agreed to this computer"),
-    "cable": _("no cable is connected"),
-}
+FACT_WORDS = Texts(
+    {
+        "variant": N_("variant"),
+        "region": N_("region"),
+        "carrier": N_("carrier"),
+        "unlock-wait": N_("waiting time for unlocking"),
+        "bootloader": N_("bootloader"),
+        "unlock-switch": N_("switch that allows unlocking"),
+        "debugging": N_("debugging"),
+        "screen-lock": N_("screen lock"),
+        "account": N_("account"),
+        "battery": N_("battery"),
+        "auto-update": N_("updates by themselves"),
+        "update": N_("update to be merged"),
+        "slot": N_("running slot"),
+        "system": N_("system"),
+        "platform": N_("platform"),
+        "system-platform": N_("platform of the system"),
+        "system-release": N_("release of the system"),
+        "base": N_("firmware base"),
+        "other-base": N_("firmware base of the other slot"),
+        "build": N_("build"),
+        "mode": N_("mode"),
+        "recovery": N_("running recovery"),
+        "data": N_("user data"),
+        "apps": LOSS_WORDS["apps"],
+        "media": LOSS_WORDS["media"],
+        "fuse": N_("warranty fuse"),
+        "warranty": N_("warranty fuse"),
+        "protected-content": N_("quality of protected films"),
+        "root": N_("root"),
+        "encrypted": N_("encryption of the user data"),
+        "second": N_("second system"),
+        "running-system": N_("running system"),
+        "host": N_("host system of the computer"),
+        "driver": N_("driver on the computer"),
+        "other-phone": N_("other phone on the computer"),
+        "other-program": N_("other program on the computer"),
+        "backup.apps": N_("copy of the apps"),
+        "backup.media": N_("copy of the photos and files"),
+    }
+)
+_VALUE_WORDS = Texts({NOT_LISTED: N_("a build that is not listed")})
+_LINK_WORDS = Texts(
+    {
+        "confirmed": N_("it has not agreed to this computer"),
+        "cable": N_("no cable is connected"),
+    }
+)
 
 
 def fact_words(fact: str) -> str:
@@ -144,30 +149,38 @@ def subject_words(bundle: Bundle, about: str, subject: str) -> str:
     return subject
 
 
-_MODE_WORDS = {
-    "system": _("the phone runs its system"),
-    "bootloader": _("the phone is in its bootloader"),
-    "recovery": _("the phone is in its recovery"),
-}
+_MODE_WORDS = Texts(
+    {
+        "system": N_("the phone runs its system"),
+        "bootloader": N_("the phone is in its bootloader"),
+        "recovery": N_("the phone is in its recovery"),
+    }
+)
 # What a reader can look up on the phone, said as it is seen there.
-_STATE_WORDS = {
-    ("update", "none"): _("no update of the system is waiting for a restart or being finished"),
-    ("screen-lock", "none"): _("the phone has no screen lock"),
-    ("screen-lock", "set"): _("the phone has a screen lock"),
-    ("account", "none"): _("nobody is signed in to the maker's account on the phone"),
-    ("account", "signed-in"): _("somebody is signed in to the maker's account on the phone"),
-    ("battery", "high"): _("the battery is more than half full"),
-    ("auto-update", "off"): _("the phone does not update itself"),
-    ("auto-update", "on"): _("the phone updates itself"),
-    ("media", "present"): _("the photos and files are there"),
-    ("apps", "present"): _("the apps with their settings are there"),
-}
-_COMPARED = {
-    ">=": _("{fact} is {value} or newer"),
-    ">": _("{fact} is newer than {value}"),
-    "<=": _("{fact} is {value} or older"),
-    "<": _("{fact} is older than {value}"),
-}
+_STATE_WORDS = Texts(
+    {
+        ("update", "none"): N_(
+            "no update of the system is waiting for a restart or being finished"
+        ),
+        ("screen-lock", "none"): N_("the phone has no screen lock"),
+        ("screen-lock", "set"): N_("the phone has a screen lock"),
+        ("account", "none"): N_("nobody is signed in to the maker's account on the phone"),
+        ("account", "signed-in"): N_("somebody is signed in to the maker's account on the phone"),
+        ("battery", "high"): N_("the battery is more than half full"),
+        ("auto-update", "off"): N_("the phone does not update itself"),
+        ("auto-update", "on"): N_("the phone updates itself"),
+        ("media", "present"): N_("the photos and files are there"),
+        ("apps", "present"): N_("the apps with their settings are there"),
+    }
+)
+_COMPARED = Texts(
+    {
+        ">=": N_("{fact} is {value} or newer"),
+        ">": N_("{fact} is newer than {value}"),
+        "<=": N_("{fact} is {value} or older"),
+        "<": N_("{fact} is older than {value}"),
+    }
+)
 
 
 def condition_words(bundle: Bundle, condition: Condition) -> str:

@@ -8,6 +8,7 @@ from anleitung.core.diagrams.one import OneRun, PlainState, run_one
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.diagrams.space import FactKind
 from anleitung.core.guide.bundle import Bundle
+from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.world import EMPTY
 from anleitung.core.proof.explain.trace import said, shown_facts
@@ -231,13 +232,15 @@ def _messages(step: object) -> Iterator[BenchMessageOut]:
         yield BenchMessageOut(text=text, harmless=message.means == "harmless", do=message.do)
 
 
-_MODES = {
-    "off": _("The screen is dark."),
-    "bootloader": _("The bootloader: a few lines of small text."),
-    "userspace": _("The flashing mode of the system."),
-    "stuck": _("The logo stays, and nothing else comes."),
-    "dead": _("The screen stays black, whatever is held or plugged in."),
-}
+_MODES = Texts(
+    {
+        "off": N_("The screen is dark."),
+        "bootloader": N_("The bootloader: a few lines of small text."),
+        "userspace": N_("The flashing mode of the system."),
+        "stuck": N_("The logo stays, and nothing else comes."),
+        "dead": N_("The screen stays black, whatever is held or plugged in."),
+    }
+)
 
 
 def _screen(bundle: Bundle, state: PlainState) -> str:
