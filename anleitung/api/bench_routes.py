@@ -5,16 +5,15 @@ from typing import Annotated, Any
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router, Schema
-from ninja.security import django_auth
 from pydantic import Field
 
-from anleitung.accounts.roles import require_maintainer
 from anleitung.api.bounds import RowId
 from anleitung.api.problems import FAILURES, JobOut, ProblemOut
+from anleitung.api.rights import MAINTAINERS, actor_of
 from anleitung.api.shapes import BroughtInOut
 from anleitung.core.proof.rehearse.bench import BenchOut, NoSuchPhone, walk
 from anleitung.guides.asked import ask_fixes, ask_follows
-from anleitung.guides.errors import NoSuchGuide
+from anleitung.guides.errors import NoPhoneLikeThat
 from anleitung.guides.follows import Follows
 from anleitung.guides.load import find_draft, load_bundle
 from anleitung.guides.services.contest import contest, sign
@@ -23,7 +22,7 @@ from anleitung.guides.work import find_row
 from anleitung.jobs.services.ask import ask, once
 from anleitung.limits.spend import Limit, person, spend
 
-router = Router(auth=django_auth)
+router = Router(auth=MAINTAINERS)
 FAILED = {FAILURES: ProblemOut}
 LONG: dict[Any, Any] = {202: JobOut, **FAILED}
 BENCH = Limit("bench", per_hour=2_000)
@@ -68,35 +67,35 @@ class ContestIn(FixIn):
 def post_slips(
     request: HttpRequest, codename: str = "", slug: str = "", short: str = ""
 ) -> Follows:
-    require_maintainer(request.user)
     row = find_row(codename, slug, short)
-    return ask_follows(actor=request.user, row=row, now=timezone.now())
+    return ask_follows(actor=actor_of(request), row=row, now=timezone.now())
 
 
 @router.post("/bench", response={200: BenchOut, **FAILED})
 def post_bench(request: HttpRequest, body: BenchIn) -> BenchOut:
     """Stores nothing: one phone goes through the guide."""
-    require_maintainer(request.user)
-    spend(BENCH, person(request.user), now=timezone.now(), says="Very many runs within the hour.")
+    spend(
+        BENCH, person(actor_of(request)), now=timezone.now(), says="Very many runs within the hour."
+    )
     bundle = load_bundle(find_row(body.codename, body.slug, body.short))
     try:
         return walk(bundle, body.facts, body.slip if body.slip >= 0 else None)
     except NoSuchPhone as error:
-        raise NoSuchGuide(f"This codename has no phone with {error.args[0][:120]}.") from error
+        raise NoPhoneLikeThat(f"This codename has no phone with {error.args[0][:120]}.") from error
 
 
 @router.post("/drafts/{codename}/{slug}/fixes", response={200: list[FixOut], **LONG})
 def post_fixes(request: HttpRequest, codename: str, slug: str) -> list[FixOut]:
-    require_maintainer(request.user)
     row = find_draft(codename, slug)
-    return [FixOut(**each) for each in ask_fixes(actor=request.user, row=row, now=timezone.now())]
+    return [
+        FixOut(**each) for each in ask_fixes(actor=actor_of(request), row=row, now=timezone.now())
+    ]
 
 
 @router.post("/drafts/{codename}/{slug}/fix", response={200: BroughtInOut, **LONG})
 def post_fix(request: HttpRequest, codename: str, slug: str, body: FixIn) -> BroughtInOut:
-    require_maintainer(request.user)
     told = ask(
-        actor=request.user,
+        actor=actor_of(request),
         kind="fix",
         key=once(),
         args={"codename": codename, "slug": slug, **body.dict()},
@@ -108,7 +107,7 @@ def post_fix(request: HttpRequest, codename: str, slug: str, body: FixIn) -> Bro
 @router.post("/drafts/{codename}/{slug}/contest", response={200: ContestedOut, **FAILED})
 def post_contest(request: HttpRequest, codename: str, slug: str, body: ContestIn) -> ContestedOut:
     made = contest(
-        actor=request.user,
+        actor=actor_of(request),
         codename=codename,
         slug=slug,
         seen=body.seen,
@@ -121,5 +120,5 @@ def post_contest(request: HttpRequest, codename: str, slug: str, body: ContestIn
 
 @router.post("/contests/{contest_id}/sign", response={200: ContestedOut, **FAILED})
 def post_sign(request: HttpRequest, contest_id: RowId) -> ContestedOut:
-    signed = sign(actor=request.user, contest_id=contest_id, now=timezone.now())
+    signed = sign(actor=actor_of(request), contest_id=contest_id, now=timezone.now())
     return ContestedOut(id=signed.pk)

@@ -5,9 +5,7 @@ from typing import Any
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router
-from ninja.security import django_auth
 
-from anleitung.accounts.roles import require_maintainer
 from anleitung.api.catalogue_pages import (
     builds_page,
     decode_page,
@@ -38,6 +36,7 @@ from anleitung.api.catalogue_shapes import (
     WaysOut,
 )
 from anleitung.api.problems import FAILURES, JobOut, ProblemOut
+from anleitung.api.rights import MAINTAINERS, actor_of
 from anleitung.catalogue.errors import NoSuchDocument, UnreadableDocument
 from anleitung.catalogue.jump import JumpPlace, find_catalogue_places
 from anleitung.catalogue.load import (
@@ -65,26 +64,23 @@ from anleitung.core.formats.schema import json_schema
 from anleitung.core.updates.offered import why_no_update
 from anleitung.guides.find import find_guide_places
 
-router = Router(auth=django_auth)
+router = Router(auth=MAINTAINERS)
 FAILED = {FAILURES: ProblemOut}
 LONG: dict[Any, Any] = {202: JobOut, **FAILED}
 
 
 @router.get("/codenames/{codename}/phone", response={200: PhoneOut, **FAILED})
 def get_phone(request: HttpRequest, codename: str) -> PhoneOut:
-    require_maintainer(request.user)
     return phone_page(codename)
 
 
 @router.get("/codenames/{codename}/builds", response={200: BuildsOut, **FAILED})
 def get_builds(request: HttpRequest, codename: str) -> BuildsOut:
-    require_maintainer(request.user)
     return builds_page(codename)
 
 
 @router.get("/codenames/{codename}/builds.csv", response={200: bytes, **FAILED})
 def get_builds_csv(request: HttpRequest, codename: str) -> HttpResponse:
-    require_maintainer(request.user)
     text = write_build_csv(_in_order(codename))
     response = HttpResponse(text, content_type="text/csv; charset=utf-8")
     response["Content-Disposition"] = f'attachment; filename="{codename}-builds.csv"'
@@ -99,7 +95,6 @@ def _in_order(codename: str) -> list[Build]:
 
 @router.get("/codenames/{codename}/ways", response={200: WaysOut, **FAILED})
 def get_ways(request: HttpRequest, codename: str, start: str, goal: str = "") -> WaysOut:
-    require_maintainer(request.user)
     return ways_page(load_graph(load_device(codename)), start, goal)
 
 
@@ -113,7 +108,6 @@ def _not_looked_at(codename: str) -> str:
 
 @router.get("/codenames/{codename}/offered", response={200: OfferedOut, **FAILED})
 def get_offered(request: HttpRequest, codename: str, build: str) -> OfferedOut:
-    require_maintainer(request.user)
     device = load_device(codename)
     found = why_no_update(
         build,
@@ -132,9 +126,8 @@ def get_offered(request: HttpRequest, codename: str, build: str) -> OfferedOut:
 
 @router.post("/codenames/{codename}/builds/preview", response={200: PreviewOut, **LONG})
 def post_preview(request: HttpRequest, codename: str, body: PasteIn) -> PreviewOut:
-    require_maintainer(request.user)
     told = ask_preview(
-        actor=request.user,
+        actor=actor_of(request),
         codename=codename,
         text=body.text,
         filling=_filling(body),
@@ -148,9 +141,8 @@ def post_preview(request: HttpRequest, codename: str, body: PasteIn) -> PreviewO
 @router.post("/codenames/{codename}/builds", response={200: AddedOut, **LONG})
 def post_builds(request: HttpRequest, codename: str, body: PasteIn) -> AddedOut:
     """Read and stored by the worker."""
-    require_maintainer(request.user)
     added = ask_add(
-        actor=request.user,
+        actor=actor_of(request),
         codename=codename,
         text=body.text,
         filling=_filling(body),
@@ -166,7 +158,6 @@ def _filling(body: PasteIn) -> Filling:
 @router.get("/documents/{kind}", response={200: list[ListedOut], **FAILED})
 def list_documents(request: HttpRequest, kind: str) -> list[ListedOut]:
     """Schemes, tools or devices, the retired ones last."""
-    require_maintainer(request.user)
     _require_kind(kind)
     rows = sorted(entries(kind, retired=True), key=lambda e: (e.retired_at is not None, e.name))
     found = []
@@ -199,7 +190,6 @@ def _about(document: Any) -> str:
 def get_document(
     request: HttpRequest, kind: str, name: str, codename: str = "", number: int = 0
 ) -> DocumentOut:
-    require_maintainer(request.user)
     _require_kind(kind)
     return document_page(kind, codename, name, number)
 
@@ -207,7 +197,6 @@ def get_document(
 @router.get("/schema/{kind}", response={200: dict[str, Any], **FAILED})
 def get_schema(request: HttpRequest, kind: str) -> dict[str, Any]:
     """The JSON Schema by which the form of a document is built."""
-    require_maintainer(request.user)
     _require_form(kind)
     schema = json_schema(kind)
     del schema["properties"]["format"]
@@ -218,7 +207,7 @@ def get_schema(request: HttpRequest, kind: str) -> dict[str, Any]:
 def post_document(request: HttpRequest, body: SaveIn) -> SavedOut:
     _require_kind(body.kind)
     version = save_document(
-        actor=request.user,
+        actor=actor_of(request),
         kind=body.kind,
         value=body.body,
         codename=body.codename,
@@ -237,7 +226,6 @@ def post_document(request: HttpRequest, body: SaveIn) -> SavedOut:
 @router.post("/document/check", response={200: CheckedOut, **FAILED})
 def post_check(request: HttpRequest, body: CheckIn) -> CheckedOut:
     """Stores nothing: what a document would be while it is being written."""
-    require_maintainer(request.user)
     _require_form(body.kind)
     try:
         document = checked(body.kind, body.body)
@@ -258,7 +246,7 @@ def post_check(request: HttpRequest, body: CheckIn) -> CheckedOut:
 def post_retire(request: HttpRequest, body: RetireIn) -> DocumentOut:
     _require_kind(body.kind)
     retire(
-        actor=request.user,
+        actor=actor_of(request),
         kind=body.kind,
         codename=body.codename,
         name=body.name,
@@ -271,19 +259,17 @@ def post_retire(request: HttpRequest, body: RetireIn) -> DocumentOut:
 @router.post("/document/bring-back", response={200: DocumentOut, **FAILED})
 def post_bring_back(request: HttpRequest, body: RetireIn) -> DocumentOut:
     _require_kind(body.kind)
-    bring_back(actor=request.user, kind=body.kind, codename=body.codename, name=body.name)
+    bring_back(actor=actor_of(request), kind=body.kind, codename=body.codename, name=body.name)
     return document_page(body.kind, body.codename, body.name)
 
 
 @router.get("/decode", response={200: DecodeOut, **FAILED})
 def get_decode(request: HttpRequest, text: str, codename: str = "") -> DecodeOut:
-    require_maintainer(request.user)
     return decode_page(text, codename)
 
 
 @router.get("/jump", response={200: JumpOut, **FAILED})
 def get_jump(request: HttpRequest, q: str) -> JumpOut:
-    require_maintainer(request.user)
     places = [*find_catalogue_places(q), *find_guide_places(q)]
     return JumpOut(places=[_place(p) for p in places])
 

@@ -3,9 +3,7 @@
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Query, Router
-from ninja.security import django_auth
 
-from anleitung.accounts.roles import require_maintainer
 from anleitung.api.bounds import RowId
 from anleitung.api.file_pages import compared, file_set, files_page, matched
 from anleitung.api.file_shapes import (
@@ -24,13 +22,14 @@ from anleitung.api.file_shapes import (
     SignedOut,
 )
 from anleitung.api.problems import FAILURES, ProblemOut
+from anleitung.api.rights import MAINTAINERS, actor_of
 from anleitung.api.shapes import BroughtInOut, PublishIn, redrafted_out
 from anleitung.catalogue.load import load_device
 from anleitung.core.files.lists import FORMS, checksum_list
 from anleitung.core.files.match import FileAtHand
 from anleitung.core.files.room import Assumptions
 from anleitung.core.formats.write_bundle import as_typed
-from anleitung.guides.errors import NoSuchGuide
+from anleitung.guides.errors import NoSuchFile, NoSuchForm
 from anleitung.guides.load import find_draft, load_bundle, newest_state
 from anleitung.guides.services.add_files import NewFile, add_files
 from anleitung.guides.services.keep_signed import drop_list, keep_key, keep_list
@@ -38,13 +37,12 @@ from anleitung.guides.services.save_package import remove_package, save_package
 from anleitung.guides.signed import SignedListState, signed_lists
 from anleitung.guides.work import find_row
 
-router = Router(auth=django_auth)
+router = Router(auth=MAINTAINERS)
 FAILED = {FAILURES: ProblemOut}
 
 
 @router.get("/codenames/{codename}/files", response={200: FilesPageOut, **FAILED})
 def get_files(request: HttpRequest, codename: str) -> FilesPageOut:
-    require_maintainer(request.user)
     load_device(codename)
     return files_page(codename)
 
@@ -61,7 +59,6 @@ def get_file_set(
     card_gb: float = Query(0.0, ge=0, le=100_000),  # type: ignore[type-arg]
 ) -> FileSetOut:
     """A revision by its short fingerprint, or the draft of a guide."""
-    require_maintainer(request.user)
     assume = Assumptions(
         download_mbps=download_mbps,
         copy_mbps=copy_mbps,
@@ -75,7 +72,6 @@ def get_file_set(
 def post_match(
     request: HttpRequest, body: MatchIn, codename: str = "", slug: str = "", short: str = ""
 ) -> list[MatchedOut]:
-    require_maintainer(request.user)
     found = [
         FileAtHand(
             f.name,
@@ -94,7 +90,6 @@ def post_match(
 def post_compare(
     request: HttpRequest, body: ListIn, codename: str = "", slug: str = "", short: str = ""
 ) -> list[ListLineOut]:
-    require_maintainer(request.user)
     return compared(find_row(codename, slug, short), body.text)
 
 
@@ -106,9 +101,8 @@ def get_list(
     slug: str = "",
     short: str = "",
 ) -> HttpResponse:
-    require_maintainer(request.user)
     if form not in FORMS:
-        raise NoSuchGuide(f"A list comes in one of the forms {', '.join(FORMS)}.")
+        raise NoSuchForm(f"A list comes in one of the forms {', '.join(FORMS)}.")
     row = find_row(codename, slug, short)
     text = checksum_list(list(load_bundle(row).world.packages.values()), form)
     name = {"two-column": "SHA256SUMS", "tagged": "CHECKSUMS", "metalink": "files.meta4"}[form]
@@ -121,7 +115,7 @@ def get_list(
 @router.post("/drafts/{codename}/{slug}/files", response={200: BroughtInOut, **FAILED})
 def post_files(request: HttpRequest, codename: str, slug: str, body: AddFilesIn) -> BroughtInOut:
     draft = add_files(
-        actor=request.user,
+        actor=actor_of(request),
         codename=codename,
         slug=slug,
         seen=body.seen,
@@ -134,20 +128,19 @@ def post_files(request: HttpRequest, codename: str, slug: str, body: AddFilesIn)
 @router.get("/drafts/{codename}/{slug}/packages/{package}", response={200: FileBodyOut, **FAILED})
 def get_package(request: HttpRequest, codename: str, slug: str, package: str) -> FileBodyOut:
     """ "new" gives the draft's fingerprint with an empty package."""
-    require_maintainer(request.user)
     draft = find_draft(codename, slug)
     if package == "new":
         return FileBodyOut(seen=draft.fingerprint, body={})
     found = next((p for p in load_bundle(draft).packages if p.id == package), None)
     if found is None:
-        raise NoSuchGuide(f"The draft has no file {package[:60]}.")
+        raise NoSuchFile(f"The draft has no file {package[:60]}.")
     return FileBodyOut(seen=draft.fingerprint, body=as_typed(found))
 
 
 @router.post("/drafts/{codename}/{slug}/packages", response={200: BroughtInOut, **FAILED})
 def post_package(request: HttpRequest, codename: str, slug: str, body: FileBodyIn) -> BroughtInOut:
     draft = save_package(
-        actor=request.user,
+        actor=actor_of(request),
         codename=codename,
         slug=slug,
         seen=body.seen,
@@ -165,7 +158,7 @@ def post_remove_package(
     request: HttpRequest, codename: str, slug: str, package: str, body: PublishIn
 ) -> BroughtInOut:
     draft = remove_package(
-        actor=request.user,
+        actor=actor_of(request),
         codename=codename,
         slug=slug,
         seen=body.seen,
@@ -179,7 +172,6 @@ def post_remove_package(
 def get_signed(
     request: HttpRequest, codename: str = "", slug: str = "", short: str = ""
 ) -> list[SignedOut]:
-    require_maintainer(request.user)
     return [
         _signed(told) for told in signed_lists(find_row(codename, slug, short), now=timezone.now())
     ]
@@ -191,7 +183,7 @@ def post_signed(
 ) -> list[SignedOut]:
     now = timezone.now()
     kept, *_more = keep_list(
-        actor=request.user,
+        actor=actor_of(request),
         codename=codename,
         slug=slug,
         name=body.name,
@@ -205,14 +197,14 @@ def post_signed(
 
 @router.delete("/signed/{list_id}", response={200: list[SignedOut], **FAILED})
 def delete_signed(request: HttpRequest, list_id: RowId) -> list[SignedOut]:
-    drop_list(actor=request.user, list_id=list_id)
+    drop_list(actor=actor_of(request), list_id=list_id)
     return []
 
 
 @router.post("/signer-keys", response={200: KeptKeyOut, **FAILED})
 def post_key(request: HttpRequest, body: KeepKeyIn) -> KeptKeyOut:
     key = keep_key(
-        actor=request.user, certificate=body.certificate, says=body.says, now=timezone.now()
+        actor=actor_of(request), certificate=body.certificate, says=body.says, now=timezone.now()
     )
     return KeptKeyOut(fingerprint=key.fingerprint, says=key.says)
 

@@ -3,24 +3,21 @@
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router
-from ninja.security import django_auth
 
-from anleitung.accounts.roles import require_maintainer
 from anleitung.api.bounds import RowId
 from anleitung.api.problems import FAILURES, JobOut, ProblemOut, job_out
+from anleitung.api.rights import MAINTAINERS, actor_of
 from anleitung.jobs.services.stop import find_job, stop_job
 
-router = Router(auth=django_auth)
+router = Router(auth=MAINTAINERS)
 FAILED = {FAILURES: ProblemOut}
 
 
 @router.get("/jobs/{job_id}", response={200: JobOut, **FAILED})
 def get_job(request: HttpRequest, job_id: RowId) -> JobOut:
-    require_maintainer(request.user)
-    return job_out(find_job(actor=request.user, job_id=job_id))
+    return job_out(find_job(actor=actor_of(request), job_id=job_id))
 
 
 @router.post("/jobs/{job_id}/stop", response={200: JobOut, **FAILED})
 def post_stop(request: HttpRequest, job_id: RowId) -> JobOut:
-    require_maintainer(request.user)
-    return job_out(stop_job(actor=request.user, job_id=job_id, now=timezone.now()))
+    return job_out(stop_job(actor=actor_of(request), job_id=job_id, now=timezone.now()))

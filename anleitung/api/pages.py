@@ -2,53 +2,47 @@
 
 from dataclasses import asdict
 from datetime import datetime
-from typing import Any
-from urllib.parse import quote, urlsplit
+from urllib.parse import urlsplit
+
+from django.contrib.auth.models import User
 
 from anleitung.api.shapes import (
+    AimOut,
     ChangedOut,
     CodenameOut,
     ContestOut,
-    DecisionOut,
     FieldDifferenceOut,
-    GuideLineOut,
+    FirstOut,
+    GuidesOut,
     HomeOut,
     LiftedOut,
+    ListedGuideOut,
+    MatterGroupOut,
     PageOut,
     TodayOut,
     chain_line,
     changed,
     version_line,
 )
-from anleitung.catalogue.errors import UnreadableDocument
-from anleitung.catalogue.load import (
-    current_fingerprints,
-    document_of,
-    entries,
-    unreadable_entries,
-)
-from anleitung.core.documents.device import Device
-from anleitung.core.evidence.report import EvidenceOut
 from anleitung.core.files.watched import tone_of
-from anleitung.core.proof.result import ProofOut
-from anleitung.core.sheet.build import admission_words
+from anleitung.core.guide.aim import Aim
+from anleitung.core.marked import N_, Texts
+from anleitung.desk.desk import GuideLine, document_path, read_desk, read_guides
 from anleitung.guides.asked import ask_proof
 from anleitung.guides.chain import neighbours
 from anleitung.guides.contests import contests_of, open_stops
 from anleitung.guides.differences import differences
-from anleitung.guides.errors import UnreadableGuide
-from anleitung.guides.load import Stored, kept_proof, load_bundle, load_sheet
-from anleitung.guides.models import Draft, Guide, Revision
+from anleitung.guides.load import Stored, load_bundle, load_sheet
+from anleitung.guides.models import Draft, Revision
 from anleitung.guides.services.publish import next_number, version_of
-from anleitung.guides.today import Fingerprints, Today, held_against_today
+from anleitung.guides.today import held_against_today
 from anleitung.mirrors.models import Change
-from anleitung.mirrors.sources import all_sources, open_changes
 from anleitung.reports.evidence import evidence_for, read_evidence
 from anleitung.reports.helped import helped_of
 from anleitung.reports.models import Lifted
 
 
-def page_of(row: Stored, *, actor: Any, now: datetime) -> PageOut:
+def page_of(row: Stored, *, actor: User, now: datetime) -> PageOut:
     """Raises UnderWay where the proof is still to be worked out, and UnreadableGuide."""
     proof = ask_proof(actor=actor, row=row, now=now)
     revisions = list(
@@ -144,219 +138,49 @@ def _today(row: Stored) -> TodayOut:
     )
 
 
-def document_path(kind: str, codename: str, name: str) -> str:
-    """Where the workbench shows a document."""
-    match kind:
-        case "device":
-            return f"/c/{codename}"
-        case "build":
-            return f"/c/{codename}/builds?build={quote(name, safe='')}"
-        case _:
-            return f"/{kind}s/{name}"
-
-
 def _earlier(row: Stored, revisions: list[Revision]) -> Revision | None:
     """The revision before this one: what was reported for it says nothing sure about this one."""
     older = [r for r in revisions if isinstance(row, Draft) or r.number < row.number]
     return older[0] if older else None
 
 
-def home(*, now: datetime) -> HomeOut:
+def home(*, actor: User, now: datetime) -> HomeOut:
     """Every codename with its guides, and what needs a decision, the most harmful first."""
-    known = current_fingerprints()
-    guides: dict[str, list[Guide]] = {}
-    for guide in Guide.objects.order_by("codename", "slug").select_related("draft"):
-        guides.setdefault(guide.codename, []).append(guide)
-    found = []
-    decisions: list[tuple[int, DecisionOut]] = []
-    for entry in entries("device", retired=True):
-        assert entry.current is not None
-        try:
-            device: Device = document_of(entry.current, "device")
-        except UnreadableDocument:
-            continue  # told below, with everything else that cannot be read
-        lines = []
-        for guide in guides.get(device.codename, ()):
-            line, wanted = _line(guide, known, now=now)
-            if line is not None:
-                lines.append(line)
-                decisions += wanted
-        state, tone = _state(lines)
-        found.append(
-            CodenameOut(
-                codename=device.codename,
-                maker=device.maker,
-                market_names=list(device.market_names),
-                state="retired" if entry.retired_at else state,
-                tone=tone,
-                retired=entry.retired_because,
-                guides=lines,
-            )
-        )
-    decisions += _about_unreadable()
-    decisions += _about_sources()
-    decisions.sort(key=lambda d: d[0])
-    return HomeOut(codenames=found, decisions=[d for _, d in decisions])
-
-
-def _line(
-    guide: Guide, known: Fingerprints, *, now: datetime
-) -> tuple[GuideLineOut | None, list[tuple[int, DecisionOut]]]:
-    draft: Draft | None = getattr(guide, "draft", None)
-    newest = guide.revisions.order_by("-number").select_related("withdrawal").first()
-    shown: Stored | None = newest or draft
-    if shown is None:
-        return None, []
-    try:
-        bundle, today = load_bundle(shown), held_against_today(shown, known)
-        draft_proof = kept_proof(load_bundle(draft)) if draft else None
-    except UnreadableGuide as error:
-        return _unreadable_line(guide, shown, str(error))
-    admission = "; ".join(admission_words(bundle))
-    withdrawn = newest is not None and hasattr(newest, "withdrawal")
-    evidence = evidence_for(newest, now=now) if newest else None
-    line = GuideLineOut(
-        slug=guide.slug,
-        title=shown.title,
-        version=newest.version if newest else "",
-        short=newest.short if newest else "",
-        is_withdrawn=withdrawn,
-        has_draft=draft is not None,
-        draft_title=draft.title if draft else "",
-        draft_stops=_count(draft_proof, "stop"),
-        draft_warnings=_count(draft_proof, "warn"),
-        runs=evidence.runs if evidence else 0,
-        flags=len(evidence.flags) if evidence else 0,
-        admission=admission,
-        is_stale=today.is_stale,
+    desk = read_desk(actor=actor, now=now)
+    return HomeOut(
+        codenames=[CodenameOut(**asdict(each)) for each in desk.codenames],
+        groups=[MatterGroupOut(**asdict(each)) for each in desk.groups],
     )
-    wanted: list[tuple[int, DecisionOut]] = []
-    if newest is not None and evidence is not None and not withdrawn:
-        wanted += _about_reports(guide, newest, evidence)
-    if not withdrawn:
-        wanted += _about_today(guide, shown, today)
-    if draft is not None:
-        wanted.append(_about_draft(guide, draft, draft_proof))
-    return line, wanted
 
 
-def _count(proof: ProofOut | None, severity: str) -> int:
-    return sum(f.severity == severity for f in proof.findings) if proof else -1
-
-
-def _unreadable_line(
-    guide: Guide, row: Stored, why: str
-) -> tuple[GuideLineOut, list[tuple[int, DecisionOut]]]:
-    """A guide that cannot be read stands in its place, with the reason, beside all that goes on."""
-    mine = row if isinstance(row, Revision) else None
-    line = GuideLineOut(
-        slug=guide.slug,
-        title=row.title,
-        version=mine.version if mine else "",
-        short=mine.short if mine else "",
-        is_withdrawn=False,
-        has_draft=mine is None,
-        draft_title="" if mine else row.title,
-        draft_stops=-1,
-        draft_warnings=-1,
-        runs=0,
-        flags=0,
-        admission="",
-        is_stale=False,
-        fault=why,
+def guides_page(codename: str, *, actor: User, now: datetime) -> GuidesOut:
+    """The guides of a codename by what they are for, each with what it needs first."""
+    found = read_guides(codename, actor=actor, now=now)
+    return GuidesOut(
+        aims=[
+            AimOut(aim=aim, title=AIM_TITLES[aim], guides=[_listed(line) for line in lines])
+            for aim, lines in found.by_aim
+        ],
+        trials=[_listed(line) for line in found.trials],
     )
-    path = f"/c/{guide.codename}/guides/{guide.slug}?v={mine.version if mine else 'draft'}"
-    return line, [(1, DecisionOut(tone="loss", text=why, action="Look at it", path=path))]
 
 
-def _about_unreadable() -> list[tuple[int, DecisionOut]]:
-    return [
-        (
-            1,
-            DecisionOut(
-                tone="loss",
-                text=why,
-                action="Look at it",
-                path=document_path(entry.kind, entry.codename, entry.name),
-            ),
-        )
-        for entry, why in unreadable_entries()
-    ]
+def _listed(line: GuideLine) -> ListedGuideOut:
+    return ListedGuideOut(
+        **asdict(line.state), first=[FirstOut(title=t, slug=s) for t, s in line.first]
+    )
 
 
-def _about_reports(
-    guide: Guide, revision: Revision, evidence: EvidenceOut
-) -> list[tuple[int, DecisionOut]]:
-    path = f"/c/{guide.codename}/guides/{guide.slug}?v={revision.version}"
-    name = f"{revision.title} {revision.version}"
-    found = []
-    if evidence.dead_notice:
-        text = f"{name}: {evidence.dead_notice}"
-        found.append((0, DecisionOut(tone="loss", text=text, action="Read the reports", path=path)))
-    for flag in evidence.flags:
-        text = f"{name}: {flag.words}"
-        found.append((1, DecisionOut(tone="loss", text=text, action="Look at it", path=path)))
-    return found
-
-
-def _about_today(guide: Guide, row: Stored, today: Today) -> list[tuple[int, DecisionOut]]:
-    """What the catalogue's documents of today do to a guide that was proved with older ones."""
-    if not today.changed:
-        return []
-    state = row.version if isinstance(row, Revision) else "draft"
-    path = f"/c/{guide.codename}/guides/{guide.slug}?v={state}"
-    what = ", ".join(f"{kind} {name}" for kind, _, name in today.changed[:3])
-    title = f"{row.title} {state}"
-    if today.fault or today.stops:
-        why = today.fault or f"{today.stops} {'stop' if today.stops == 1 else 'stops'}"
-        text = f"{title} does not hold with the {what} of today: {why}."
-        return [(1, DecisionOut(tone="loss", text=text, action="Look at it", path=path))]
-    if today.is_stale:
-        text = f"{title} is stale: the {what} it was proved with changed since."
-        return [(2, DecisionOut(tone="care", text=text, action="Prove it again", path=path))]
-    return []
-
-
-def _about_draft(guide: Guide, draft: Draft, proof: ProofOut | None) -> tuple[int, DecisionOut]:
-    path = f"/c/{guide.codename}/guides/{guide.slug}?v=draft"
-    if proof is None:
-        text = f"The draft “{draft.title}” is not proved by today's model yet."
-        return 3, DecisionOut(tone="care", text=text, action="Open the draft", path=path)
-    if not proof.finished:
-        text = f"The proof of the draft “{draft.title}” is not finished."
-        return 2, DecisionOut(tone="care", text=text, action="Open the draft", path=path)
-    stops = [f for f in proof.findings if f.severity == "stop"]
-    if stops:
-        more = "" if len(stops) == 1 else f" ({len(stops) - 1} more)"
-        text = f"The draft “{draft.title}” has a stop: {stops[0].message}{more}"
-        return 3, DecisionOut(tone="care", text=text, action="Open the draft", path=path)
-    text = f"The draft “{draft.title}” has no open stop."
-    return 4, DecisionOut(tone="plain", text=text, action="Read and publish it", path=path)
-
-
-def _about_sources() -> list[tuple[int, DecisionOut]]:
-    """Files that no longer come as they are on record, each with the guides that use it."""
-    found = []
-    for source, change in open_changes(all_sources()):
-        count = len(source.titles)
-        use = f"{count} guides use it" if count > 1 else f"{source.titles[0]} uses it"
-        host = urlsplit(change.address).netloc
-        text = f"{change.name} at {host}: {change.says}. {use}."
-        tone = tone_of(change.standing)
-        path = f"/c/{source.used[0].guide.codename}/files#sources"
-        decision = DecisionOut(tone=tone, text=text, action="Compare", path=path)
-        found.append((1 if tone == "loss" else 2, decision))
-    return found
-
-
-def _state(lines: list[GuideLineOut]) -> tuple[str, str]:
-    flags = sum(line.flags for line in lines if not line.is_withdrawn)
-    stops = sum(line.draft_stops > 0 for line in lines)
-    stale = sum(line.is_stale and not line.is_withdrawn for line in lines)
-    if flags:
-        return ("1 flag" if flags == 1 else f"{flags} flags"), "loss"
-    if stale:
-        return ("1 guide stale" if stale == 1 else f"{stale} guides stale"), "care"
-    if stops:
-        return ("a stop in 1 draft" if stops == 1 else f"stops in {stops} drafts"), "care"
-    return ("quiet" if lines else "no guide yet"), "plain"
+AIM_TITLES: Texts[Aim] = Texts(
+    {
+        "unlock": N_("Unlock the bootloader"),
+        "base": N_("Firmware base"),
+        "recovery": N_("Recovery"),
+        "install": N_("Install a system"),
+        "update": N_("Update"),
+        "root": N_("Root"),
+        "second": N_("Second system"),
+        "back": N_("Way back to stock"),
+        "other": N_("Other"),
+    }
+)

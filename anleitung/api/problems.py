@@ -20,6 +20,14 @@ STATUS = {
     "sign-in-first": 401,
     "no-right": 403,
     "no-such-guide": 404,
+    "no-such-draft": 404,
+    "no-such-revision": 404,
+    "no-such-file": 404,
+    "no-such-step": 404,
+    "not-carried": 404,
+    "no-phone-like-that": 404,
+    "no-such-form": 404,
+    "replaced": 404,
     "draft-moved": 409,
     "already-published": 409,
     "publish-blocked": 409,
@@ -48,6 +56,7 @@ STATUS = {
     "too-many": 429,
     "work-failed": 500,
     "notice-refused": 422,
+    "trial-refused": 422,
 }
 FAILURES = frozenset(sorted({*STATUS.values(), 400, 422}))
 

@@ -6,17 +6,18 @@ from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import File, Form, NinjaAPI, Router
 from ninja.files import UploadedFile
-from ninja.security import django_auth
 
-from anleitung.accounts.roles import ADMINISTRATOR, is_maintainer, require_maintainer
+from anleitung.accounts.roles import ADMINISTRATOR, is_maintainer
 from anleitung.api.bench_routes import router as bench_router
 from anleitung.api.catalogue_routes import router as catalogue_router
 from anleitung.api.file_routes import router as file_router
 from anleitung.api.job_routes import router as job_router
-from anleitung.api.pages import home, page_of
+from anleitung.api.pages import guides_page, home, page_of
 from anleitung.api.problems import FAILURES, JobOut, ProblemOut, add_handlers
+from anleitung.api.rights import MAINTAINERS, actor_of
 from anleitung.api.shapes import (
     BroughtInOut,
+    GuidesOut,
     HomeOut,
     LiftedOut,
     MeOut,
@@ -25,6 +26,7 @@ from anleitung.api.shapes import (
     PublishIn,
     RemovePictureIn,
     SettleDifferenceIn,
+    TrialIn,
     WithdrawIn,
     redrafted_out,
 )
@@ -38,11 +40,12 @@ from anleitung.guides.pictures import pictures_of
 from anleitung.guides.services.picture import add_picture, remove_picture
 from anleitung.guides.services.prove_today import prove_today, take_today
 from anleitung.guides.services.publish import publish
+from anleitung.guides.services.set_trial import set_trial
 from anleitung.guides.services.withdraw import withdraw
 from anleitung.jobs.services.ask import ask, once
 from anleitung.reports.services.lift_notice import lift_notice
 
-router = Router(auth=django_auth)
+router = Router(auth=MAINTAINERS)
 FAILED = {FAILURES: ProblemOut}
 # Where the answer may take longer than a moment: then a job is told instead.
 LONG: dict[Any, Any] = {202: JobOut, **FAILED}
@@ -50,7 +53,7 @@ LONG: dict[Any, Any] = {202: JobOut, **FAILED}
 
 @router.get("/me", response={200: MeOut, **FAILED})
 def me(request: HttpRequest) -> MeOut:
-    user = request.user
+    user = actor_of(request)
     return MeOut(
         name=user.get_username(),
         is_maintainer=is_maintainer(user),
@@ -60,31 +63,38 @@ def me(request: HttpRequest) -> MeOut:
 
 @router.get("/home", response={200: HomeOut, **FAILED})
 def get_home(request: HttpRequest) -> HomeOut:
-    require_maintainer(request.user)
-    return home(now=timezone.now())
+    return home(actor=actor_of(request), now=timezone.now())
+
+
+@router.get("/codenames/{codename}/guides", response={200: GuidesOut, **FAILED})
+def get_guides(request: HttpRequest, codename: str) -> GuidesOut:
+    return guides_page(codename, actor=actor_of(request), now=timezone.now())
+
+
+@router.post("/guides/{codename}/{slug}/trial", response={200: GuidesOut, **FAILED})
+def post_trial(request: HttpRequest, codename: str, slug: str, body: TrialIn) -> GuidesOut:
+    """Kept apart to try things out, or back among the others."""
+    set_trial(actor=actor_of(request), codename=codename, slug=slug, is_trial=body.is_trial)
+    return guides_page(codename, actor=actor_of(request), now=timezone.now())
 
 
 @router.get("/drafts/{codename}/{slug}", response={200: PageOut, **LONG})
 def get_draft(request: HttpRequest, codename: str, slug: str) -> PageOut:
-    require_maintainer(request.user)
-    return page_of(find_draft(codename, slug), actor=request.user, now=timezone.now())
+    return page_of(find_draft(codename, slug), actor=actor_of(request), now=timezone.now())
 
 
 @router.get("/revisions/{short}", response={200: PageOut, **LONG})
 def get_revision(request: HttpRequest, short: str) -> PageOut:
-    require_maintainer(request.user)
-    return page_of(find_revision(short), actor=request.user, now=timezone.now())
+    return page_of(find_revision(short), actor=actor_of(request), now=timezone.now())
 
 
 @router.get("/drafts/{codename}/{slug}/bundle.zip", response={200: bytes, **FAILED})
 def draft_bundle(request: HttpRequest, codename: str, slug: str) -> HttpResponse:
-    require_maintainer(request.user)
     return _zip(find_draft(codename, slug), f"{codename}-{slug}-draft")
 
 
 @router.get("/revisions/{short}/bundle.zip", response={200: bytes, **FAILED})
 def revision_bundle(request: HttpRequest, short: str) -> HttpResponse:
-    require_maintainer(request.user)
     revision = find_revision(short)
     name = f"{revision.guide.codename}-{revision.guide.slug}-{revision.version}"
     return _zip(revision, name)
@@ -95,12 +105,11 @@ def post_bundle(
     request: HttpRequest, bundle: File[UploadedFile], replaces: Form[str] = ""
 ) -> BroughtInOut:
     """Read, proved and stored by the worker."""
-    require_maintainer(request.user)
     if bundle.size is None or bundle.size > MAX_BYTES:
         limit = MAX_BYTES // 1_000_000
         raise InvalidBundle([Fault("the zip file", 0, f"larger than {limit} MB")])
     told = ask(
-        actor=request.user,
+        actor=actor_of(request),
         kind="import",
         key=once(),
         args={"replaces": replaces[:100]},
@@ -113,7 +122,7 @@ def post_bundle(
 @router.post("/drafts/{codename}/{slug}/publish", response={200: PublishedOut, **LONG})
 def post_publish(request: HttpRequest, codename: str, slug: str, body: PublishIn) -> PublishedOut:
     revision = publish(
-        actor=request.user, codename=codename, slug=slug, seen=body.seen, now=timezone.now()
+        actor=actor_of(request), codename=codename, slug=slug, seen=body.seen, now=timezone.now()
     )
     return PublishedOut(version=revision.version, short=revision.short)
 
@@ -121,15 +130,15 @@ def post_publish(request: HttpRequest, codename: str, slug: str, body: PublishIn
 @router.post("/drafts/{codename}/{slug}/prove-today", response={200: PageOut, **LONG})
 def draft_prove_today(request: HttpRequest, codename: str, slug: str) -> PageOut:
     draft, now = find_draft(codename, slug), timezone.now()
-    prove_today(actor=request.user, row=draft, at=now)
-    return page_of(draft, actor=request.user, now=now)
+    prove_today(actor=actor_of(request), row=draft, at=now)
+    return page_of(draft, actor=actor_of(request), now=now)
 
 
 @router.post("/revisions/{short}/prove-today", response={200: PageOut, **LONG})
 def revision_prove_today(request: HttpRequest, short: str) -> PageOut:
     revision, now = find_revision(short), timezone.now()
-    prove_today(actor=request.user, row=revision, at=now)
-    return page_of(revision, actor=request.user, now=now)
+    prove_today(actor=actor_of(request), row=revision, at=now)
+    return page_of(revision, actor=actor_of(request), now=now)
 
 
 @router.post("/drafts/{codename}/{slug}/take-today", response={200: BroughtInOut, **FAILED})
@@ -137,7 +146,7 @@ def draft_take_today(
     request: HttpRequest, codename: str, slug: str, body: PublishIn
 ) -> BroughtInOut:
     draft = take_today(
-        actor=request.user, codename=codename, slug=slug, seen=body.seen, now=timezone.now()
+        actor=actor_of(request), codename=codename, slug=slug, seen=body.seen, now=timezone.now()
     )
     return redrafted_out(draft)
 
@@ -147,9 +156,8 @@ def post_difference(
     request: HttpRequest, codename: str, slug: str, body: SettleDifferenceIn
 ) -> BroughtInOut:
     """Proved and stored by the worker."""
-    require_maintainer(request.user)
     told = ask(
-        actor=request.user,
+        actor=actor_of(request),
         kind="settle",
         key=once(),
         args={
@@ -175,11 +183,10 @@ def post_picture(
     alt: Form[str],
     seen: Form[str],
 ) -> BroughtInOut:
-    require_maintainer(request.user)
     if picture.size is None or picture.size > MAX_BROUGHT:
         raise InvalidPicture(f"larger than {MAX_BROUGHT // 1_000_000} MB; choose a smaller one")
     draft = add_picture(
-        actor=request.user,
+        actor=actor_of(request),
         codename=codename,
         slug=slug,
         seen=seen,
@@ -196,7 +203,7 @@ def post_remove_picture(
     request: HttpRequest, codename: str, slug: str, body: RemovePictureIn
 ) -> BroughtInOut:
     draft = remove_picture(
-        actor=request.user,
+        actor=actor_of(request),
         codename=codename,
         slug=slug,
         seen=body.seen,
@@ -209,13 +216,17 @@ def post_remove_picture(
 
 @router.post("/revisions/{short}/withdraw", response={200: PublishedOut, **FAILED})
 def post_withdraw(request: HttpRequest, short: str, body: WithdrawIn) -> PublishedOut:
-    withdrawal = withdraw(actor=request.user, short=short, reason=body.reason, now=timezone.now())
+    withdrawal = withdraw(
+        actor=actor_of(request), short=short, reason=body.reason, now=timezone.now()
+    )
     return PublishedOut(version=withdrawal.revision.version, short=withdrawal.revision.short)
 
 
 @router.post("/revisions/{short}/lift-notice", response={200: LiftedOut, **FAILED})
 def post_lift_notice(request: HttpRequest, short: str, body: WithdrawIn) -> LiftedOut:
-    lifted = lift_notice(actor=request.user, short=short, reason=body.reason, now=timezone.now())
+    lifted = lift_notice(
+        actor=actor_of(request), short=short, reason=body.reason, now=timezone.now()
+    )
     return LiftedOut(reason=lifted.reason, at=lifted.at, by=lifted.by.get_username())
 
 

@@ -19,13 +19,15 @@ class MeOut(Schema):
 
 
 class GuideLineOut(Schema):
-    """One guide in a list. state: one word for the rail; draft_stops: -1 without a draft."""
+    """One guide in a list. draft_stops: -1 without a draft or a proof of it."""
 
     slug: str
     title: str
+    aim: str
     version: str
     short: str
     is_withdrawn: bool
+    is_trial: bool
     has_draft: bool
     draft_title: str
     draft_stops: int
@@ -38,12 +40,15 @@ class GuideLineOut(Schema):
 
 
 class CodenameOut(Schema):
+    """state: a word or two for the rail; mine: the person has written or published guides of it."""
+
     codename: str
     maker: str
     market_names: list[str]
     state: str
     tone: str
     retired: str
+    mine: bool
     guides: list[GuideLineOut]
 
 
@@ -54,11 +59,47 @@ class DecisionOut(Schema):
     text: str
     action: str
     path: str
+    mine: bool
+
+
+class MatterGroupOut(Schema):
+    kind: str
+    title: str
+    tone: str
+    matters: list[DecisionOut]
 
 
 class HomeOut(Schema):
     codenames: list[CodenameOut]
-    decisions: list[DecisionOut]
+    groups: list[MatterGroupOut]
+
+
+class FirstOut(Schema):
+    title: str
+    slug: str
+
+
+class ListedGuideOut(GuideLineOut):
+    """first: the guides that open the way to it, as far as the worker has looked."""
+
+    first: list[FirstOut]
+
+
+class TrialIn(Schema):
+    is_trial: bool
+
+
+class AimOut(Schema):
+    aim: str
+    title: str
+    guides: list[ListedGuideOut]
+
+
+class GuidesOut(Schema):
+    """trials: guides that are kept apart, to try things out."""
+
+    aims: list[AimOut]
+    trials: list[ListedGuideOut]
 
 
 class VersionLineOut(Schema):

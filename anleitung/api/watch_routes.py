@@ -3,11 +3,10 @@
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router
-from ninja.security import django_auth
 
-from anleitung.accounts.roles import require_maintainer
 from anleitung.api.bounds import RowId
 from anleitung.api.problems import FAILURES, ProblemOut, job_out
+from anleitung.api.rights import MAINTAINERS, actor_of
 from anleitung.api.watch_shapes import (
     ChangeOut,
     CheckOut,
@@ -36,13 +35,12 @@ from anleitung.mirrors.sources import (
     sources_of,
 )
 
-router = Router(auth=django_auth)
+router = Router(auth=MAINTAINERS)
 FAILED = {FAILURES: ProblemOut}
 
 
 @router.get("/codenames/{codename}/watch", response={200: WatchOut, **FAILED})
 def get_watch(request: HttpRequest, codename: str) -> WatchOut:
-    require_maintainer(request.user)
     load_device(codename)
     return _watch(codename)
 
@@ -50,20 +48,20 @@ def get_watch(request: HttpRequest, codename: str) -> WatchOut:
 @router.post("/watch/checks", response={200: CheckOut, **FAILED})
 def post_check(request: HttpRequest, body: RoundIn) -> CheckOut:
     check = start_check(
-        actor=request.user, reads=body.reads, codename=body.codename, now=timezone.now()
+        actor=actor_of(request), reads=body.reads, codename=body.codename, now=timezone.now()
     )
     return _check(check)
 
 
 @router.post("/watch/checks/{check_id}/cancel", response={200: CheckOut, **FAILED})
 def post_cancel(request: HttpRequest, check_id: RowId) -> CheckOut:
-    return _check(cancel_check(actor=request.user, check_id=check_id, now=timezone.now()))
+    return _check(cancel_check(actor=actor_of(request), check_id=check_id, now=timezone.now()))
 
 
 @router.post("/watch/changes/{change_id}/settle", response={200: ChangeOut, **FAILED})
 def post_settle(request: HttpRequest, change_id: RowId, body: SettleIn) -> ChangeOut:
     change = settle(
-        actor=request.user, change_id=change_id, because=body.because, now=timezone.now()
+        actor=actor_of(request), change_id=change_id, because=body.because, now=timezone.now()
     )
     return _change(change, [])
 
@@ -71,15 +69,14 @@ def post_settle(request: HttpRequest, change_id: RowId, body: SettleIn) -> Chang
 @router.post("/watch/schedule", response={200: ScheduleIn, **FAILED})
 def post_schedule(request: HttpRequest, body: ScheduleIn) -> ScheduleIn:
     schedule = set_schedule(
-        actor=request.user, every_hours=body.every_hours, reads=body.reads, now=timezone.now()
+        actor=actor_of(request), every_hours=body.every_hours, reads=body.reads, now=timezone.now()
     )
     return ScheduleIn(every_hours=schedule.every_hours, reads=schedule.reads)
 
 
 @router.get("/work", response={200: WorkOut, **FAILED})
 def get_work(request: HttpRequest) -> WorkOut:
-    require_maintainer(request.user)
-    own = Job.objects.filter(asked_by=request.user.pk, state__in=UNFINISHED_JOBS).first()
+    own = Job.objects.filter(asked_by=actor_of(request).pk, state__in=UNFINISHED_JOBS).first()
     job = job_out(own) if own else None
     check = newest_check()
     if check is None or check.state not in UNFINISHED:

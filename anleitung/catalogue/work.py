@@ -8,6 +8,7 @@ from hashlib import sha256
 from math import ceil
 from typing import Any
 
+from django.contrib.auth.models import User
 from django.utils import timezone
 
 from anleitung.catalogue.load import current_fingerprints
@@ -15,7 +16,7 @@ from anleitung.catalogue.services.add_builds import add_builds, preview_builds
 from anleitung.core.formats.build_list import Filling, ListRow, require_few_lines
 from anleitung.jobs.models import Job
 from anleitung.jobs.services.ask import ask, once
-from anleitung.jobs.work import JobKind, Tick, register
+from anleitung.jobs.work import JobKind, Tick, asker_of, register
 
 PAGE = 100
 FEW = 2_000  # lines that are read within the request: a tenth of a second
@@ -23,7 +24,7 @@ FEW = 2_000  # lines that are read within the request: a tenth of a second
 
 def ask_preview(
     *,
-    actor: Any,
+    actor: User,
     codename: str,
     text: str,
     filling: Filling,
@@ -73,7 +74,7 @@ def page_of_rows(rows: Sequence[ListRow], *, verdict: str, page: int) -> dict[st
 
 
 def ask_add(
-    *, actor: Any, codename: str, text: str, filling: Filling, now: datetime
+    *, actor: User, codename: str, text: str, filling: Filling, now: datetime
 ) -> dict[str, int]:
     """new, changed, left. Raises as ask_preview does."""
     require_few_lines(text)
@@ -119,7 +120,7 @@ def _read(job: Job, tick: Tick) -> dict[str, Any]:
 
 def _add(job: Job, tick: Tick) -> dict[str, int]:
     tick(0, 3)
-    return asdict(add_builds(actor=job.asked_by, **_given(job), now=timezone.now(), tick=tick))
+    return asdict(add_builds(actor=asker_of(job), **_given(job), now=timezone.now(), tick=tick))
 
 
 def register_all() -> None:

@@ -3,6 +3,8 @@
 from datetime import datetime
 from typing import Any
 
+from django.contrib.auth.models import User
+
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.phone.world import MODEL_VERSION
 from anleitung.core.proof.result import ProofOut
@@ -14,7 +16,7 @@ from anleitung.jobs.services.ask import ask
 
 
 def ask_proof(
-    *, actor: Any, row: Stored, now: datetime, of: Bundle | None = None, today: bool = False
+    *, actor: User, row: Stored, now: datetime, of: Bundle | None = None, today: bool = False
 ) -> ProofOut:
     """of: the row's guide with today's documents, where it is these that are to be proved.
 
@@ -31,14 +33,14 @@ def ask_proof(
     return require_proof(bundle)
 
 
-def ask_follows(*, actor: Any, row: Stored, now: datetime) -> Follows:
+def ask_follows(*, actor: User, row: Stored, now: datetime) -> Follows:
     """Slips, reasons, losses, choices, ways back. The rescue guides are those published now."""
     key = f"{row.fingerprint} {MODEL_VERSION} {newest_state()}"
     told = ask(actor=actor, kind="slips", key=key, args=row_args(row), now=now)
     return Follows.model_validate(told)
 
 
-def ask_fixes(*, actor: Any, row: Stored, now: datetime) -> list[dict[str, Any]]:
+def ask_fixes(*, actor: User, row: Stored, now: datetime) -> list[dict[str, Any]]:
     key = f"{row.fingerprint} {MODEL_VERSION}"
     found: list[dict[str, Any]] = ask(
         actor=actor, kind="fixes", key=key, args=row_args(row), now=now

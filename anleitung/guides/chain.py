@@ -7,7 +7,7 @@ from anleitung.core.guide.bundle import Bundle
 from anleitung.core.phone.world import MODEL_VERSION
 from anleitung.core.proof.explain.links import Link, find_link
 from anleitung.guides.load import Stored, load_bundle, newest_revisions, readable
-from anleitung.guides.models import Revision
+from anleitung.guides.models import Guide, Revision
 from anleitung.jobs.outcomes import find_outcome, outcome_of
 
 MOST_NEW = 4
@@ -57,6 +57,15 @@ def neighbours(row: Stored, *, most_new: int = MOST_NEW) -> Neighbours:
     return Neighbours(tuple(before), tuple(after), missing)
 
 
+def opened_by(guide: Guide) -> list[Revision]:
+    """The published guides that lead to this one, as far as the worker looked. Computes nothing."""
+    row = guide.revisions.order_by("-number").first() or getattr(guide, "draft", None)
+    if row is None:
+        return []
+    others = [r for r in newest_revisions(guide.codename) if r.guide_id != guide.pk]
+    return [r for r in others if find_outcome("link", _pair(r.fingerprint, row.fingerprint))]
+
+
 def _link(first: Bundle, second: Bundle) -> Link | None:
     key = _key(first, second)
     told = outcome_of("link", key, lambda: _told(find_link(first, second)))
@@ -64,7 +73,11 @@ def _link(first: Bundle, second: Bundle) -> Link | None:
 
 
 def _key(first: Bundle, second: Bundle) -> str:
-    return f"{first.fingerprint} {second.fingerprint} {MODEL_VERSION}"
+    return _pair(first.fingerprint, second.fingerprint)
+
+
+def _pair(first: str, second: str) -> str:
+    return f"{first} {second} {MODEL_VERSION}"
 
 
 def _told(link: Link | None) -> dict[str, Any]:

@@ -4,8 +4,48 @@ from anleitung.core.errors import AnleitungError
 from anleitung.core.proof.result import FindingOut
 
 
-class NoSuchGuide(AnleitungError):
+class NotThere(AnleitungError):
+    """What was asked for is not there. Each kind of thing has a code of its own."""
+
+
+class NoSuchGuide(NotThere):
     code = "no-such-guide"
+
+
+class NoSuchDraft(NotThere):
+    code = "no-such-draft"
+
+
+class NoSuchRevision(NotThere):
+    code = "no-such-revision"
+
+
+class NoSuchFile(NotThere):
+    code = "no-such-file"
+
+
+class NoSuchStep(NotThere):
+    code = "no-such-step"
+
+
+class NotCarried(NotThere):
+    """The draft carries no such document."""
+
+    code = "not-carried"
+
+
+class NoPhoneLikeThat(NotThere):
+    code = "no-phone-like-that"
+
+
+class NoSuchForm(NotThere):
+    code = "no-such-form"
+
+
+class Replaced(NotThere):
+    """The state that the work was for is gone: replaced, or published."""
+
+    code = "replaced"
 
 
 class UnreadableGuide(AnleitungError):
@@ -56,3 +96,7 @@ class NoFix(AnleitungError):
 
 class ContestRefused(AnleitungError):
     code = "contest-refused"
+
+
+class TrialRefused(AnleitungError):
+    code = "trial-refused"

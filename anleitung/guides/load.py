@@ -14,7 +14,13 @@ from anleitung.core.proof.prove import prove
 from anleitung.core.proof.result import ProofOut
 from anleitung.core.sheet.build import build_sheet
 from anleitung.core.sheet.model import SheetOut
-from anleitung.guides.errors import NoSuchGuide, NotProved, UnreadableGuide
+from anleitung.guides.errors import (
+    NoSuchDraft,
+    NoSuchGuide,
+    NoSuchRevision,
+    NotProved,
+    UnreadableGuide,
+)
 from anleitung.guides.models import Draft, Guide, Proof, Revision
 from anleitung.guides.pictures import Held
 from anleitung.guides.seals import is_sealed, seal_of
@@ -151,7 +157,8 @@ def find_guide(codename: str, slug: str) -> Guide:
 def find_draft(codename: str, slug: str) -> Draft:
     draft = Draft.objects.filter(guide__codename=codename, guide__slug=slug).first()
     if draft is None:
-        raise NoSuchGuide(f"The guide {slug} for {codename} has no draft.")
+        find_guide(codename, slug)
+        raise NoSuchDraft(f"The guide {slug} for {codename} has no draft.")
     return draft
 
 
@@ -161,7 +168,7 @@ def find_revision(short: str) -> Revision:
         Revision.objects.select_related("guide", "withdrawal").filter(short=short[:12]).first()
     )
     if revision is None or not revision.fingerprint.removeprefix("sha256:").startswith(short):
-        raise NoSuchGuide("There is no published revision with this fingerprint.")
+        raise NoSuchRevision("There is no published revision with this fingerprint.")
     return revision
 
 

@@ -5,10 +5,14 @@ from django.db import models
 
 
 class Guide(models.Model):
-    """The lasting name of a guide, under which its revisions follow each other."""
+    """The lasting name of a guide, under which its revisions follow each other.
+
+    is_trial: kept apart by its maintainers, to try things out; the desk is silent about it.
+    """
 
     codename = models.CharField(max_length=60)
     slug = models.CharField(max_length=60)
+    is_trial = models.BooleanField(default=False)
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["codename", "slug"], name="guide_once")]

@@ -2,7 +2,8 @@
 
 from collections.abc import Mapping
 from datetime import datetime
-from typing import Any
+
+from django.contrib.auth.models import User
 
 from anleitung.core.formats.pictures import Kept, read_picture
 from anleitung.core.guide.bundle import Bundle
@@ -17,14 +18,14 @@ class Held:
         return StoredPicture.objects.filter(sha256=digest).exists()
 
 
-def store_pictures(files: Mapping[str, bytes], *, actor: Any, now: datetime) -> None:
+def store_pictures(files: Mapping[str, bytes], *, actor: User, now: datetime) -> None:
     """Those of a bundle that was read without a fault."""
     for name, content in files.items():
         if name.startswith("pictures/"):
             store_picture(read_picture(content), actor=actor, now=now)
 
 
-def store_picture(kept: Kept, *, actor: Any, now: datetime) -> None:
+def store_picture(kept: Kept, *, actor: User, now: datetime) -> None:
     StoredPicture.objects.get_or_create(
         sha256=kept.digest,
         defaults={

@@ -6,7 +6,7 @@ from django.utils import timezone
 
 from anleitung.core.formats.read_bundle import read_zip
 from anleitung.core.phone.world import MODEL_VERSION
-from anleitung.guides.errors import NoSuchGuide
+from anleitung.guides.errors import Replaced
 from anleitung.guides.load import (
     Stored,
     find_draft,
@@ -17,7 +17,7 @@ from anleitung.guides.load import (
 )
 from anleitung.guides.models import Draft, Revision, Withdrawal
 from anleitung.jobs.models import Job
-from anleitung.jobs.work import JobKind, Tick, register
+from anleitung.jobs.work import JobKind, Tick, asker_of, register
 
 
 def row_args(row: Stored) -> dict[str, Any]:
@@ -33,7 +33,7 @@ def _row(args: dict[str, Any]) -> Stored:
         .first()
     )
     if row is None:
-        raise NoSuchGuide("This draft was replaced or published meanwhile. Open it again.")
+        raise Replaced("This draft was replaced or published meanwhile. Open it again.")
     return row
 
 
@@ -113,7 +113,7 @@ def _apply_fix(job: Job, tick: Tick) -> dict[str, Any]:
 
     args = job.args
     draft = fix(
-        actor=job.asked_by,
+        actor=asker_of(job),
         codename=args["codename"],
         slug=args["slug"],
         seen=args["seen"],
@@ -130,7 +130,7 @@ def _settle(job: Job, tick: Tick) -> dict[str, Any]:
 
     args = job.args
     draft = settle_difference(
-        actor=job.asked_by,
+        actor=asker_of(job),
         codename=args["codename"],
         slug=args["slug"],
         seen=args["seen"],
@@ -149,7 +149,7 @@ def _import(job: Job, tick: Tick) -> dict[str, Any]:
     tick(0, 3)
     files = read_zip(bytes(job.given or b""))
     result = bring_in(
-        actor=job.asked_by,
+        actor=asker_of(job),
         files=files,
         replaces=job.args["replaces"],
         now=timezone.now(),
@@ -170,7 +170,7 @@ def redrafted(draft: Draft) -> dict[str, Any]:
 
 
 def find_row(codename: str, slug: str, short: str) -> Stored:
-    """A revision by its short fingerprint, or the draft of a guide. Raises NoSuchGuide."""
+    """A revision by its short fingerprint, or the draft of a guide. Raises NotThere."""
     return find_revision(short) if short else find_draft(codename, slug)
 
 

@@ -4,12 +4,22 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
+from django.contrib.auth.models import User
+
+from anleitung.jobs.errors import JobRefused
 from anleitung.jobs.models import Job
 
 # done, total: how far it is. Raises JobStopped where the job was stopped meanwhile.
 Tick = Callable[[int, int], None]
 # Told within the transaction that stores: it waits for no interval, and a stop comes too late then.
 LAST = (3, 3)
+
+
+def asker_of(job: Job) -> User:
+    """Who asked for it. Raises JobRefused for work of the site itself."""
+    if job.asked_by is None:
+        raise JobRefused("This work belongs to a person, and nobody asked for it.")
+    return job.asked_by
 
 
 @dataclass(frozen=True, slots=True)

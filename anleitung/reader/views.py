@@ -32,7 +32,7 @@ from anleitung.core.guide.uses import tries_of
 from anleitung.core.phone.world import MODEL_VERSION
 from anleitung.guides.chain import neighbours
 from anleitung.guides.contests import contests_of
-from anleitung.guides.errors import NoSuchGuide
+from anleitung.guides.errors import NotThere
 from anleitung.guides.load import (
     earlier_proof,
     find_guide,
@@ -108,7 +108,7 @@ def guide_page(request: HttpRequest, codename: str, slug: str) -> HttpResponse:
         return workbench(request)
     try:
         guide = find_guide(codename, slug)
-    except NoSuchGuide as error:
+    except NotThere as error:
         raise Http404 from error
     newest = guide.revisions.order_by("-number").first()
     if newest is None:
@@ -254,7 +254,7 @@ def report(request: HttpRequest, short: str) -> HttpResponse:
 def _revision(short: str) -> Revision:
     try:
         return find_revision(short)
-    except NoSuchGuide as error:
+    except NotThere as error:
         raise Http404 from error
 
 

@@ -52,8 +52,8 @@ def test_second_draft_is_a_conflict_until_the_first_was_seen(client_of_maintaine
     again = upload(client_of_maintainer, "clean-install-one-slot", replaces=first["fingerprint"])
     assert again.json()["replaced"]
     home = client_of_maintainer.get("/api/home").json()
-    assert home["decisions"][0]["text"] == (
-        "The draft “Install Wattläufer 5” has a stop: The phone hangs at the start: the firmware "
+    assert home["groups"][0]["matters"][0]["text"] == (
+        "“Install Wattläufer 5” has a stop: The phone hangs at the start: the firmware "
         "in radio is older than the system wants, in the slot that runs now. (1 more)"
     )
 
@@ -73,7 +73,7 @@ PUBLISH = "/api/drafts/palstek/x/publish"
 FAILING = [
     ("get", "/api/home", {}, 401, "sign-in-first"),
     ("get", "/api/drafts/palstek/nothing", {"signed": True}, 404, "no-such-guide"),
-    ("get", "/api/revisions/0123", {"signed": True}, 404, "no-such-guide"),
+    ("get", "/api/revisions/0123", {"signed": True}, 404, "no-such-revision"),
     ("post", "/api/bundles", {"signed": True}, 422, "invalid-request"),
     ("post", PUBLISH, {"signed": True, "body": {}}, 422, "invalid-request"),
     ("post", PUBLISH, {"signed": True, "body": {"seen": ""}}, 404, "no-such-guide"),

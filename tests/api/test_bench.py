@@ -24,7 +24,7 @@ def test_one_phone_goes_through_a_revision(
     assert told["admitted"] is True
     assert told["steps"][-1]["mode"] == "system"
     strange = bench(client_of_maintainer, short=revision.short, facts={"variant": "M7"})
-    assert (strange.status_code, strange.json()["code"]) == (404, "no-such-guide")
+    assert (strange.status_code, strange.json()["code"]) == (404, "no-phone-like-that")
     assert bench(Client(), short=revision.short).status_code == 401
 
 

@@ -173,7 +173,9 @@ def test_stale_guide_waits_on_the_desk_until_it_is_proved(client: Client) -> Non
     assert {g["slug"] for g in palstek["guides"] if g["is_stale"]} == {
         g["slug"] for g in palstek["guides"]
     }
-    assert any("is stale: the tool lotse" in d["text"] for d in home["decisions"])
+    assert any(
+        "is stale: the tool lotse" in d["text"] for g in home["groups"] for d in g["matters"]
+    )
     page = post(client, "drafts/palstek/base-update/prove-today").json()
     assert (
         page["today"]["is_stale"],

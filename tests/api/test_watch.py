@@ -61,7 +61,8 @@ def test_a_change_is_on_the_desk_and_on_the_guide_until_it_is_settled(
 ) -> None:
     def told() -> tuple[int, list[str], list[str]]:
         get = client_of_maintainer.get
-        desk = [d["text"] for d in get("/api/home").json()["decisions"]]
+        groups = get("/api/home").json()["groups"]
+        desk = [d["text"] for g in groups for d in g["matters"]]
         page = get(f"/api/revisions/{revision.short}").json()
         changes = get("/api/codenames/palstek/watch").json()["changes"]
         return len(changes), page["sources"], [t for t in desk if "other bytes" in t]

@@ -74,7 +74,7 @@ def test_an_added_photo_is_cleaned_and_can_be_taken_away(
     ("more", "status", "code"),
     [
         ({"alt": "no"}, 422, "invalid-picture"),
-        ({"step": "dance"}, 404, "no-such-guide"),
+        ({"step": "dance"}, 404, "no-such-step"),
         ({"seen": "sha256:" + "0" * 64}, 409, "draft-moved"),
     ],
 )

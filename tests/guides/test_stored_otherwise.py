@@ -233,7 +233,9 @@ def test_an_edited_document_of_the_catalogue_is_told_and_the_rest_goes_on(
     )
     home = client_of_maintainer.get("/api/home")
     assert home.status_code == 200
-    assert any("changed in storage" in d["text"] for d in home.json()["decisions"])
+    assert any(
+        "changed in storage" in d["text"] for g in home.json()["groups"] for d in g["matters"]
+    )
     assert client_of_maintainer.get("/api/documents/tool").status_code == 200
     assert client_of_maintainer.get(f"/api/revisions/{revision.short}").status_code == 200
 

@@ -3,8 +3,8 @@
 from collections.abc import Hashable, Sequence
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Any
 
+from django.contrib.auth.models import User
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
@@ -53,7 +53,7 @@ def preview_builds(*, codename: str, text: str, filling: Filling) -> Sequence[Li
 
 def add_builds(
     *,
-    actor: Any,
+    actor: User,
     codename: str,
     text: str,
     filling: Filling,

@@ -2,8 +2,8 @@
 
 from collections.abc import Iterator
 from datetime import datetime
-from typing import Any
 
+from django.contrib.auth.models import User
 from pydantic import BaseModel
 
 from anleitung.catalogue.models import Entry
@@ -27,7 +27,7 @@ def catalogue_documents(bundle: Bundle) -> Iterator[tuple[Address, BaseModel]]:
         yield ("build", codename, build.build), build
 
 
-def enter_missing(bundle: Bundle, *, actor: Any, now: datetime) -> int:
+def enter_missing(bundle: Bundle, *, actor: User, now: datetime) -> int:
     """Within a transaction. What is there already stays as it is. Returns how many were entered."""
     count = 0
     for (kind, codename, name), document in catalogue_documents(bundle):

@@ -1,8 +1,8 @@
 """A document is taken out of use, and back into it. Nothing that was referred to goes away."""
 
 from datetime import datetime
-from typing import Any
 
+from django.contrib.auth.models import User
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
@@ -14,7 +14,9 @@ from anleitung.core.documents.stated import stated
 MOST_CHARACTERS = 500
 
 
-def retire(*, actor: Any, kind: str, codename: str, name: str, reason: str, now: datetime) -> Entry:
+def retire(
+    *, actor: User, kind: str, codename: str, name: str, reason: str, now: datetime
+) -> Entry:
     """Raises NoSuchDocument, RetireRefused."""
     require_maintainer(actor)
     says = f"Give the reason in 1 to {MOST_CHARACTERS} characters."
@@ -28,7 +30,7 @@ def retire(*, actor: Any, kind: str, codename: str, name: str, reason: str, now:
     return entry
 
 
-def bring_back(*, actor: Any, kind: str, codename: str, name: str) -> Entry:
+def bring_back(*, actor: User, kind: str, codename: str, name: str) -> Entry:
     """Raises NoSuchDocument."""
     require_maintainer(actor)
     with transaction.atomic():

@@ -3,6 +3,7 @@
 from datetime import datetime
 from typing import Any
 
+from django.contrib.auth.models import User
 from django.db import transaction
 from pydantic import BaseModel
 
@@ -21,7 +22,7 @@ KINDS = ("device", "build", "scheme", "tool", "program", "system")
 
 def save_document(
     *,
-    actor: Any,
+    actor: User,
     kind: str,
     value: Any,
     codename: str = "",
@@ -53,7 +54,7 @@ def save_document(
         return put(entry, document, actor=actor, note=note, now=now)
 
 
-def put(entry: Entry, document: BaseModel, *, actor: Any, note: str, now: datetime) -> Version:
+def put(entry: Entry, document: BaseModel, *, actor: User, note: str, now: datetime) -> Version:
     """Within a transaction: the next version, or the standing one where nothing differs."""
     body = body_of(document)
     fingerprint = fingerprint_of(entry.kind, body)

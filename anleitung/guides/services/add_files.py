@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
+from django.contrib.auth.models import User
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
@@ -28,11 +29,11 @@ class NewFile:
 
 
 def add_files(
-    *, actor: Any, codename: str, slug: str, seen: str, files: Sequence[NewFile], now: datetime
+    *, actor: User, codename: str, slug: str, seen: str, files: Sequence[NewFile], now: datetime
 ) -> Draft:
     """A file whose name is in the set already replaces it there: its size and digests.
 
-    Raises NoSuchGuide, DraftMoved, InvalidDocument, InvalidBundle, AlreadyPublished.
+    Raises NotThere, DraftMoved, InvalidDocument, InvalidBundle, AlreadyPublished.
     """
     require_maintainer(actor)
     with transaction.atomic():

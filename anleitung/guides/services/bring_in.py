@@ -2,8 +2,8 @@
 
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Any
 
+from django.contrib.auth.models import User
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
@@ -29,7 +29,7 @@ class BroughtIn:
 
 def bring_in(
     *,
-    actor: Any,
+    actor: User,
     files: dict[str, bytes],
     replaces: str,
     now: datetime,

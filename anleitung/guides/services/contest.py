@@ -1,8 +1,8 @@
 """A stop is contested, with a reason and a second signature."""
 
 from datetime import datetime
-from typing import Any
 
+from django.contrib.auth.models import User
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
@@ -18,9 +18,9 @@ LEAST, MOST = 20, 500
 
 
 def contest(
-    *, actor: Any, codename: str, slug: str, seen: str, which: Which, reason: str, now: datetime
+    *, actor: User, codename: str, slug: str, seen: str, which: Which, reason: str, now: datetime
 ) -> Contest:
-    """For exactly the state that the actor saw. Raises NoSuchGuide, DraftMoved, ContestRefused."""
+    """For exactly the state that the actor saw. Raises NotThere, DraftMoved, ContestRefused."""
     require_maintainer(actor)
     says = f"Say in {LEAST} to {MOST} characters why the model is wrong here; readers see it."
     text = stated(reason, least=LEAST, most=MOST, error=ContestRefused, says=says)
@@ -48,7 +48,7 @@ def contest(
     return made
 
 
-def sign(*, actor: Any, contest_id: int, now: datetime) -> Contest:
+def sign(*, actor: User, contest_id: int, now: datetime) -> Contest:
     """The second signature, by somebody else. Raises ContestRefused."""
     require_maintainer(actor)
     with transaction.atomic():

@@ -2,8 +2,8 @@
 
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Any
 
+from django.contrib.auth.models import User
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
@@ -44,7 +44,7 @@ def fixes_of(row: Stored, tick: Tick) -> list[tuple[Which, Fix]]:
 
 def fix(
     *,
-    actor: Any,
+    actor: User,
     codename: str,
     slug: str,
     seen: str,
@@ -54,7 +54,7 @@ def fix(
 ) -> Draft:
     """Found first, and then stored where the draft is still the one that was seen.
 
-    Raises NoSuchGuide, DraftMoved, NoFix, AlreadyPublished.
+    Raises NotThere, DraftMoved, NoFix, AlreadyPublished.
     """
     require_maintainer(actor)
     draft = find_draft(codename, slug)

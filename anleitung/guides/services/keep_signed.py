@@ -1,8 +1,8 @@
 """Signed checksum lists are kept beside the file sets of a guide, and the keys that signed them."""
 
 from datetime import datetime
-from typing import Any
 
+from django.contrib.auth.models import User
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
@@ -18,11 +18,11 @@ MOST_KEYS = 200
 
 
 def keep_list(
-    *, actor: Any, codename: str, slug: str, name: str, text: str, signature: str, now: datetime
+    *, actor: User, codename: str, slug: str, name: str, text: str, signature: str, now: datetime
 ) -> list[SignedList]:
     """One for each signer. A bad or unverified signature is kept as well, and said to be so.
 
-    Raises NoSuchGuide, InvalidList, InvalidSignature, SignedRefused; then none is kept.
+    Raises NotThere, InvalidList, InvalidSignature, SignedRefused; then none is kept.
     """
     require_maintainer(actor)
     if text.lstrip("\ufeff \r\n").startswith("-----BEGIN PGP"):
@@ -55,12 +55,12 @@ def keep_list(
         ]
 
 
-def drop_list(*, actor: Any, list_id: int) -> None:
+def drop_list(*, actor: User, list_id: int) -> None:
     require_maintainer(actor)
     SignedList.objects.filter(pk=list_id).delete()
 
 
-def keep_key(*, actor: Any, certificate: str, says: str, now: datetime) -> SignerKey:
+def keep_key(*, actor: User, certificate: str, says: str, now: datetime) -> SignerKey:
     """says: whose key it is and how that is known. A newer copy of a known key replaces it.
 
     Raises InvalidSignature, SignedRefused.

@@ -2,8 +2,8 @@
 
 from collections.abc import Callable
 from datetime import datetime
-from typing import Any
 
+from django.contrib.auth.models import User
 from django.db import transaction
 from pydantic import ValidationError
 
@@ -12,7 +12,7 @@ from anleitung.core.documents.picture import Picture
 from anleitung.core.formats.pictures import InvalidPicture, clean_picture
 from anleitung.core.guide.nested import OneStep
 from anleitung.core.guide.walk import map_steps, rows_of
-from anleitung.guides.errors import NoSuchGuide
+from anleitung.guides.errors import NoSuchStep
 from anleitung.guides.load import find_draft, load_bundle
 from anleitung.guides.models import Draft
 from anleitung.guides.pictures import store_picture
@@ -23,7 +23,7 @@ MOST = 4
 
 def add_picture(
     *,
-    actor: Any,
+    actor: User,
     codename: str,
     slug: str,
     seen: str,
@@ -34,7 +34,7 @@ def add_picture(
 ) -> Draft:
     """content: any usual picture; what is kept is upright, small, and holds nothing else.
 
-    Raises NoSuchGuide, DraftMoved, InvalidPicture, InvalidBundle, AlreadyPublished.
+    Raises NotThere, DraftMoved, InvalidPicture, InvalidBundle, AlreadyPublished.
     """
     require_maintainer(actor)
     kept = clean_picture(content)
@@ -56,9 +56,9 @@ def add_picture(
 
 
 def remove_picture(
-    *, actor: Any, codename: str, slug: str, seen: str, step: str, sha256: str, now: datetime
+    *, actor: User, codename: str, slug: str, seen: str, step: str, sha256: str, now: datetime
 ) -> Draft:
-    """Raises NoSuchGuide, DraftMoved, AlreadyPublished."""
+    """Raises NotThere, DraftMoved, AlreadyPublished."""
     require_maintainer(actor)
 
     def take(found: OneStep) -> OneStep:
@@ -70,7 +70,7 @@ def remove_picture(
 
 
 def _change(
-    actor: Any,
+    actor: User,
     codename: str,
     slug: str,
     seen: str,
@@ -82,7 +82,7 @@ def _change(
     require_seen(draft, seen)
     bundle = load_bundle(draft)
     if step not in {row.step.id for row in rows_of(bundle.guide)}:
-        raise NoSuchGuide(f"The draft has no step {step}.")
+        raise NoSuchStep(f"The draft has no step {step}.")
     guide = map_steps(bundle.guide, lambda s: change(s) if s.id == step else s)
     rewrite(draft, bundle.with_guide(guide), only=is_of_guide, actor=actor, now=now)
     return draft

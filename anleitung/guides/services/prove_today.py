@@ -1,8 +1,8 @@
 """A guide is proved with the catalogue's documents of today; a draft can also take them over."""
 
 from datetime import datetime
-from typing import Any
 
+from django.contrib.auth.models import User
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
@@ -13,7 +13,7 @@ from anleitung.guides.services.redraft import is_of_catalogue, require_seen, rew
 from anleitung.guides.today import Today, held_against_today, with_documents
 
 
-def prove_today(*, actor: Any, row: Stored, at: datetime) -> Today:
+def prove_today(*, actor: User, row: Stored, at: datetime) -> Today:
     """The proof is kept under the fingerprint of these documents; the guide stays what it is.
 
     Raises UnderWay where it takes longer than a moment.
@@ -27,10 +27,10 @@ def prove_today(*, actor: Any, row: Stored, at: datetime) -> Today:
     return today
 
 
-def take_today(*, actor: Any, codename: str, slug: str, seen: str, now: datetime) -> Draft:
+def take_today(*, actor: User, codename: str, slug: str, seen: str, now: datetime) -> Draft:
     """The draft takes over the catalogue's documents. Its guide and packages stay word for word.
 
-    Raises NoSuchGuide, DraftMoved, InvalidBundle, AlreadyPublished.
+    Raises NotThere, DraftMoved, InvalidBundle, AlreadyPublished.
     """
     require_maintainer(actor)
     with transaction.atomic():

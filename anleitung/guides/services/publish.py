@@ -1,8 +1,8 @@
 """A draft becomes an immutable revision."""
 
 from datetime import datetime
-from typing import Any
 
+from django.contrib.auth.models import User
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
@@ -18,10 +18,10 @@ from anleitung.guides.today import held_against_today
 from anleitung.jobs.services.ask import begin_for_site
 
 
-def publish(*, actor: Any, codename: str, slug: str, seen: str, now: datetime) -> Revision:
+def publish(*, actor: User, codename: str, slug: str, seen: str, now: datetime) -> Revision:
     """seen: the fingerprint of the draft that the actor read.
 
-    Raises NoSuchGuide, DraftMoved, PublishBlocked, AlreadyPublished, UnderWay.
+    Raises NotThere, DraftMoved, PublishBlocked, AlreadyPublished, UnderWay.
     """
     require_maintainer(actor)
     draft = find_draft(codename, slug)

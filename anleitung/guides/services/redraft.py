@@ -2,7 +2,8 @@
 
 from collections.abc import Callable
 from datetime import datetime
-from typing import Any
+
+from django.contrib.auth.models import User
 
 from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.core.formats.write_bundle import write_bundle
@@ -21,7 +22,7 @@ def require_seen(draft: Draft, seen: str) -> None:
         )
 
 
-def redraft(draft: Draft, texts: dict[str, str], *, actor: Any, now: datetime) -> Bundle:
+def redraft(draft: Draft, texts: dict[str, str], *, actor: User, now: datetime) -> Bundle:
     """Within a transaction. Raises InvalidBundle, AlreadyPublished; then the draft stands."""
     bundle = read_bundle({name: text.encode() for name, text in texts.items()}, Held())
     if Revision.objects.filter(fingerprint=bundle.fingerprint).exists():
@@ -46,7 +47,7 @@ def is_of_catalogue(name: str) -> bool:
 
 
 def rewrite(
-    draft: Draft, bundle: Bundle, *, only: Callable[[str], bool], actor: Any, now: datetime
+    draft: Draft, bundle: Bundle, *, only: Callable[[str], bool], actor: User, now: datetime
 ) -> Bundle:
     """Writes anew what ``only`` names; all else keeps the form in which it was brought.
 

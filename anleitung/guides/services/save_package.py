@@ -3,12 +3,13 @@
 from datetime import datetime
 from typing import Any
 
+from django.contrib.auth.models import User
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
 from anleitung.core.documents.package import Package
 from anleitung.core.formats.check_document import FieldFault, InvalidDocument, check_document
-from anleitung.guides.errors import NoSuchGuide
+from anleitung.guides.errors import NoSuchFile
 from anleitung.guides.load import find_draft, load_bundle
 from anleitung.guides.models import Draft
 from anleitung.guides.services.redraft import is_of_files, require_seen, rewrite
@@ -16,7 +17,7 @@ from anleitung.guides.services.redraft import is_of_files, require_seen, rewrite
 
 def save_package(
     *,
-    actor: Any,
+    actor: User,
     codename: str,
     slug: str,
     seen: str,
@@ -26,7 +27,7 @@ def save_package(
 ) -> Draft:
     """replaces: the id of the package that is written anew, "" for a new one.
 
-    Raises NoSuchGuide, DraftMoved, InvalidDocument, InvalidBundle, AlreadyPublished.
+    Raises NotThere, DraftMoved, InvalidDocument, InvalidBundle, AlreadyPublished.
     """
     require_maintainer(actor)
     package = check_document("package", value)
@@ -53,16 +54,16 @@ def save_package(
 
 
 def remove_package(
-    *, actor: Any, codename: str, slug: str, seen: str, package: str, now: datetime
+    *, actor: User, codename: str, slug: str, seen: str, package: str, now: datetime
 ) -> Draft:
-    """A file that a step uses stays. Raises NoSuchGuide, DraftMoved, InvalidBundle."""
+    """A file that a step uses stays. Raises NotThere, DraftMoved, InvalidBundle."""
     require_maintainer(actor)
     with transaction.atomic():
         draft = find_draft(codename, slug)
         require_seen(draft, seen)
         bundle = load_bundle(draft)
         if package not in {p.id for p in bundle.packages}:
-            raise NoSuchGuide(f"The draft has no file {package}.")
+            raise NoSuchFile(f"The draft has no file {package}.")
         used = bundle.steps_using(package)
         if used:
             says = f"step {used[0]} uses it; take it out of the steps first"

@@ -1,8 +1,9 @@
 """A document of a draft that the catalogue holds otherwise: ours, theirs, or both."""
 
 from datetime import datetime
-from typing import Any, Literal
+from typing import Literal
 
+from django.contrib.auth.models import User
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
@@ -15,7 +16,7 @@ from anleitung.core.documents.base import body_of
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.check_bundle import check_bundle
 from anleitung.core.guide.rename import RenameRefused, rename_document
-from anleitung.guides.errors import AlreadyPublished, NoSuchGuide
+from anleitung.guides.errors import AlreadyPublished, NotCarried
 from anleitung.guides.load import find_draft, load_bundle, load_proof
 from anleitung.guides.models import Draft, Guide
 from anleitung.guides.services.redraft import is_of_catalogue, require_seen, rewrite
@@ -27,7 +28,7 @@ Choice = Literal["ours", "theirs", "both"]
 
 def settle_difference(
     *,
-    actor: Any,
+    actor: User,
     codename: str,
     slug: str,
     seen: str,
@@ -40,7 +41,7 @@ def settle_difference(
     """ours: the draft takes the catalogue's; theirs: the catalogue takes the draft's as its next
 
     version; both: the draft's gets another id (a codename with all its builds). Raises
-    NoSuchGuide, DraftMoved, DocumentMoved, InvalidDocument, InvalidBundle, RenameRefused.
+    NotThere, DraftMoved, DocumentMoved, InvalidDocument, InvalidBundle, RenameRefused.
     """
     require_maintainer(actor)
     draft = find_draft(codename, slug)
@@ -48,7 +49,7 @@ def settle_difference(
     bundle = load_bundle(draft)
     document = dict(catalogue_documents(bundle)).get(address)
     if document is None:
-        raise NoSuchGuide(f"The draft carries no {address[0]} {address[2][:80]}.")
+        raise NotCarried(f"The draft carries no {address[0]} {address[2][:80]}.")
     if choice == "theirs":
         with transaction.atomic():
             save_document(
@@ -79,7 +80,7 @@ def _both(
     address: Address,
     new_name: str,
     *,
-    actor: Any,
+    actor: User,
     now: datetime,
     tick: Tick,
 ) -> Draft:

@@ -1,8 +1,8 @@
 """A published revision is withdrawn, with a reason that everybody sees who opens it."""
 
 from datetime import datetime
-from typing import Any
 
+from django.contrib.auth.models import User
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
@@ -14,8 +14,8 @@ from anleitung.guides.models import Withdrawal
 MOST_CHARACTERS = 500
 
 
-def withdraw(*, actor: Any, short: str, reason: str, now: datetime) -> Withdrawal:
-    """Raises NoSuchGuide, WithdrawRefused."""
+def withdraw(*, actor: User, short: str, reason: str, now: datetime) -> Withdrawal:
+    """Raises NotThere, WithdrawRefused."""
     require_maintainer(actor)
     says = f"Give the reason in 1 to {MOST_CHARACTERS} characters; readers see it."
     text = stated(reason, least=1, most=MOST_CHARACTERS, error=WithdrawRefused, says=says)

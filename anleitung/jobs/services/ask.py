@@ -6,6 +6,7 @@ from datetime import datetime
 from typing import Any
 
 from django.conf import settings
+from django.contrib.auth.models import User
 from django.db import transaction
 
 from anleitung.jobs.errors import JobFailed, JobRefused, UnderWay
@@ -23,7 +24,7 @@ JOBS = Limit("job", settings.JOBS_PER_HOUR)
 
 def ask(
     *,
-    actor: Any,
+    actor: User,
     kind: str,
     key: str,
     args: dict[str, Any],
@@ -73,7 +74,7 @@ def begin_for_site(*, kind: str, key: str, args: dict[str, Any], now: datetime) 
 
 def _begin(
     *,
-    actor: Any,
+    actor: User,
     kind: str,
     key: str,
     args: dict[str, Any],

@@ -1,8 +1,8 @@
 """How often the sources are looked at without being asked."""
 
 from datetime import datetime
-from typing import Any
 
+from django.contrib.auth.models import User
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
@@ -13,7 +13,7 @@ from anleitung.mirrors.models import Schedule
 LEAST, MOST = 6, 24 * 31
 
 
-def set_schedule(*, actor: Any, every_hours: int, reads: bool, now: datetime) -> Schedule:
+def set_schedule(*, actor: User, every_hours: int, reads: bool, now: datetime) -> Schedule:
     """every_hours: 0 for never. Raises WatchRefused."""
     require_maintainer(actor)
     if every_hours and not LEAST <= every_hours <= MOST:

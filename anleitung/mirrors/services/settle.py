@@ -1,7 +1,8 @@
 """A maintainer settles a matter of the watch, with the reason."""
 
 from datetime import datetime
-from typing import Any
+
+from django.contrib.auth.models import User
 
 from anleitung.accounts.roles import require_maintainer
 from anleitung.core.documents.stated import stated
@@ -11,7 +12,7 @@ from anleitung.mirrors.models import Change
 MOST_CHARACTERS = 300
 
 
-def settle(*, actor: Any, change_id: int, because: str, now: datetime) -> Change:
+def settle(*, actor: User, change_id: int, because: str, now: datetime) -> Change:
     """Raises WatchRefused."""
     require_maintainer(actor)
     says = f"Give the reason in 1 to {MOST_CHARACTERS} characters."

@@ -1,8 +1,8 @@
 """A round over the sources is asked for; the worker does it."""
 
 from datetime import datetime
-from typing import Any
 
+from django.contrib.auth.models import User
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
@@ -14,7 +14,7 @@ from anleitung.mirrors.tasks import check_sources
 MOST_SOURCES = 5_000
 
 
-def start_check(*, actor: Any, reads: bool, codename: str, now: datetime) -> Check:
+def start_check(*, actor: User | None, reads: bool, codename: str, now: datetime) -> Check:
     """codename: "" for all. actor: None for the schedule. Raises WatchRefused."""
     if actor is not None:
         require_maintainer(actor)
@@ -41,7 +41,7 @@ def start_check(*, actor: Any, reads: bool, codename: str, now: datetime) -> Che
     return check
 
 
-def cancel_check(*, actor: Any, check_id: int, now: datetime) -> Check:
+def cancel_check(*, actor: User, check_id: int, now: datetime) -> Check:
     """What was looked at stays; the rest is left out. Raises WatchRefused."""
     require_maintainer(actor)
     ended = Check.objects.filter(pk=check_id, state__in=UNFINISHED).update(

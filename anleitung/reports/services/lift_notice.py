@@ -1,8 +1,8 @@
 """A maintainer takes the notice of dead phones down, with a reason that stays on record."""
 
 from datetime import datetime
-from typing import Any
 
+from django.contrib.auth.models import User
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
@@ -15,10 +15,10 @@ from anleitung.reports.models import Lifted, Report
 LEAST, MOST = 10, 500
 
 
-def lift_notice(*, actor: Any, short: str, reason: str, now: datetime) -> Lifted:
+def lift_notice(*, actor: User, short: str, reason: str, now: datetime) -> Lifted:
     """The reports stay and count as before. A later one raises a notice again.
 
-    Raises NoSuchGuide, NoticeRefused.
+    Raises NotThere, NoticeRefused.
     """
     require_maintainer(actor)
     says = f"Give the reason in {LEAST} to {MOST} characters: what was checked, and with whom."

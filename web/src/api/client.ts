@@ -4,6 +4,7 @@ import type { components, paths } from "./schema.gen";
 export type Home = components["schemas"]["HomeOut"];
 export type Codename = components["schemas"]["CodenameOut"];
 export type GuideLine = components["schemas"]["GuideLineOut"];
+export type GuideList = components["schemas"]["GuidesOut"];
 export type Page = components["schemas"]["PageOut"];
 export type Sheet = components["schemas"]["SheetOut"];
 export type Row = components["schemas"]["RowOut"];

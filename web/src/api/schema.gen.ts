@@ -116,6 +116,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/codenames/{codename}/guides": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Guides */
+        get: operations["anleitung_api_routes_get_guides"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/codenames/{codename}/offered": {
         parameters: {
             query?: never;
@@ -676,6 +693,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/guides/{codename}/{slug}/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Trial
+         * @description Kept apart to try things out, or back among the others.
+         */
+        post: operations["anleitung_api_routes_post_trial"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/home": {
         parameters: {
             query?: never;
@@ -1021,6 +1058,15 @@ export interface components {
             left: number;
             /** New */
             new: number;
+        };
+        /** AimOut */
+        AimOut: {
+            /** Aim */
+            aim: string;
+            /** Guides */
+            guides: components["schemas"]["ListedGuideOut"][];
+            /** Title */
+            title: string;
         };
         /**
          * BarOut
@@ -1494,7 +1540,10 @@ export interface components {
             /** Window */
             window: string;
         };
-        /** CodenameOut */
+        /**
+         * CodenameOut
+         * @description state: a word or two for the rail; mine: the person has written or published guides of it.
+         */
         CodenameOut: {
             /** Codename */
             codename: string;
@@ -1504,6 +1553,8 @@ export interface components {
             maker: string;
             /** Market Names */
             market_names: string[];
+            /** Mine */
+            mine: boolean;
             /** Retired */
             retired: string;
             /** State */
@@ -1638,6 +1689,8 @@ export interface components {
         DecisionOut: {
             /** Action */
             action: string;
+            /** Mine */
+            mine: boolean;
             /** Path */
             path: string;
             /** Text */
@@ -1953,6 +2006,13 @@ export interface components {
             why: string;
             witness: components["schemas"]["WitnessOut"] | null;
         };
+        /** FirstOut */
+        FirstOut: {
+            /** Slug */
+            slug: string;
+            /** Title */
+            title: string;
+        };
         /** FixIn */
         FixIn: {
             /** Finding */
@@ -2110,11 +2170,13 @@ export interface components {
         };
         /**
          * GuideLineOut
-         * @description One guide in a list. state: one word for the rail; draft_stops: -1 without a draft.
+         * @description One guide in a list. draft_stops: -1 without a draft or a proof of it.
          */
         GuideLineOut: {
             /** Admission */
             admission: string;
+            /** Aim */
+            aim: string;
             /** Draft Stops */
             draft_stops: number;
             /** Draft Title */
@@ -2132,6 +2194,8 @@ export interface components {
             has_draft: boolean;
             /** Is Stale */
             is_stale: boolean;
+            /** Is Trial */
+            is_trial: boolean;
             /** Is Withdrawn */
             is_withdrawn: boolean;
             /** Runs */
@@ -2144,6 +2208,16 @@ export interface components {
             title: string;
             /** Version */
             version: string;
+        };
+        /**
+         * GuidesOut
+         * @description trials: guides that are kept apart, to try things out.
+         */
+        GuidesOut: {
+            /** Aims */
+            aims: components["schemas"]["AimOut"][];
+            /** Trials */
+            trials: components["schemas"]["ListedGuideOut"][];
         };
         /**
          * HarmOut
@@ -2173,8 +2247,8 @@ export interface components {
         HomeOut: {
             /** Codenames */
             codenames: components["schemas"]["CodenameOut"][];
-            /** Decisions */
-            decisions: components["schemas"]["DecisionOut"][];
+            /** Groups */
+            groups: components["schemas"]["MatterGroupOut"][];
         };
         /**
          * Host
@@ -2369,6 +2443,49 @@ export interface components {
             verdict: string;
         };
         /**
+         * ListedGuideOut
+         * @description first: the guides that open the way to it, as far as the worker has looked.
+         */
+        ListedGuideOut: {
+            /** Admission */
+            admission: string;
+            /** Aim */
+            aim: string;
+            /** Draft Stops */
+            draft_stops: number;
+            /** Draft Title */
+            draft_title: string;
+            /** Draft Warnings */
+            draft_warnings: number;
+            /**
+             * Fault
+             * @default
+             */
+            fault: string;
+            /** First */
+            first: components["schemas"]["FirstOut"][];
+            /** Flags */
+            flags: number;
+            /** Has Draft */
+            has_draft: boolean;
+            /** Is Stale */
+            is_stale: boolean;
+            /** Is Trial */
+            is_trial: boolean;
+            /** Is Withdrawn */
+            is_withdrawn: boolean;
+            /** Runs */
+            runs: number;
+            /** Short */
+            short: string;
+            /** Slug */
+            slug: string;
+            /** Title */
+            title: string;
+            /** Version */
+            version: string;
+        };
+        /**
          * ListedOut
          * @description One line of a list of documents.
          */
@@ -2422,6 +2539,17 @@ export interface components {
             says: string;
             /** Verdict */
             verdict: string;
+        };
+        /** MatterGroupOut */
+        MatterGroupOut: {
+            /** Kind */
+            kind: string;
+            /** Matters */
+            matters: components["schemas"]["DecisionOut"][];
+            /** Title */
+            title: string;
+            /** Tone */
+            tone: string;
         };
         /** MatterOut */
         MatterOut: {
@@ -3546,6 +3674,11 @@ export interface components {
             versions: string;
             window?: components["schemas"]["Window"] | null;
         };
+        /** TrialIn */
+        TrialIn: {
+            /** Is Trial */
+            is_trial: boolean;
+        };
         /** TurnedAwayOut */
         TurnedAwayOut: {
             /** Of */
@@ -4390,6 +4523,100 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FilesPageOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_routes_get_guides: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuidesOut"];
                 };
             };
             /** @description Bad Request */
@@ -7660,6 +7887,105 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SignedOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_routes_post_trial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuidesOut"];
                 };
             };
             /** @description Bad Request */

@@ -20,8 +20,8 @@ export function KeysHelp({ open, onChange }: { open: boolean; onChange: (open: b
         Keys <kbd>?</kbd>
       </button>
       <Dialog open={open} onClose={() => onChange(false)} className="relative z-30">
-        <div className="fixed inset-0 flex items-start justify-center bg-ink/20 pt-24">
-          <DialogPanel className="w-[420px] border border-hair-strong bg-sheet p-5 shadow-lg">
+        <div className="fixed inset-0 flex items-start justify-center overflow-y-auto bg-ink/20 p-3 sm:pt-24">
+          <DialogPanel className="w-full max-w-[420px] border border-hair-strong bg-sheet p-5 shadow-lg">
             <DialogTitle className="text-base font-semibold">Keys</DialogTitle>
             <dl className="mt-3 grid grid-cols-[70px_1fr] gap-y-1.5">
               {KEYS.map(([key, does]) => (

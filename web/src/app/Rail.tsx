@@ -1,35 +1,33 @@
-import { Link, NavLink } from "react-router";
-import type { Home } from "../api/client";
+import { useState } from "react";
+import { NavLink, useLocation } from "react-router";
+import type { Codename, Home } from "../api/client";
+import { keep, kept } from "../storage";
 import { toneText } from "../ui/tones";
 
 const line = ({ isActive }: { isActive: boolean }) =>
-  `block px-3.5 py-1 leading-tight text-ink no-underline ${
+  `block min-h-6 px-3.5 py-1 leading-tight text-ink no-underline wrap-anywhere ${
     isActive ? "bg-work-soft shadow-[inset_3px_0_var(--work)]" : ""
   }`;
+// More codenames than these are filtered, so that the rail stays in reach.
+const MANY = 12;
+const RECENT = "anleitung.recent";
 
-/** The codenames, each with one word of its state, and the desk. */
+/** The desk, the codenames with a word of their state, and what all of them share. */
 export function Rail({ home }: { home: Home | undefined }) {
-  const inUse = home?.codenames.filter((each) => !each.retired) ?? [];
-  const waiting = home?.decisions.length ?? 0;
+  const waiting = home?.groups.reduce((sum, group) => sum + group.matters.length, 0) ?? 0;
   return (
     <nav
       aria-label="Codenames and desk"
-      className="border-hair py-2.5 max-md:flex max-md:flex-wrap max-md:items-baseline max-md:border-b md:border-r"
+      className="border-hair py-2.5 max-md:flex max-md:flex-wrap max-md:items-baseline max-md:border-b md:border-r md:max-h-[calc(100vh-38px)] md:overflow-y-auto md:sticky md:top-0 print:hidden"
     >
-      <h2 className="mx-3.5 max-md:hidden mb-1 text-[11.5px] font-semibold text-soft">Codenames</h2>
-      {inUse.map((each) => (
-        <NavLink key={each.codename} to={`/c/${each.codename}`} className={line}>
-          {each.codename}
-          <small className={`block text-[12px] max-md:ml-1 max-md:inline ${toneText(each.tone)}`}>
-            {each.state}
-          </small>
-        </NavLink>
-      ))}
-      {home && inUse.length === 0 && <p className="mx-3.5 text-soft">None yet</p>}
-      <Link to="/edit/device" className={line({ isActive: false })}>
-        <span className="text-work">Enter a codename</span>
-      </Link>
-      <h2 className="mx-3.5 max-md:hidden mt-4 mb-1 text-[11.5px] font-semibold text-soft">
+      <NavLink to="/c/" end className={line}>
+        Desk
+        <small className="block text-[0.75rem] text-soft max-md:ml-1 max-md:inline">
+          {waiting === 1 ? "1 decision" : `${waiting} decisions`}
+        </small>
+      </NavLink>
+      {home && <Codenames home={home} />}
+      <h2 className="mx-3.5 max-md:hidden mt-4 mb-1 text-[0.75rem] font-semibold text-soft">
         Shared
       </h2>
       <NavLink to="/tools" className={line}>
@@ -41,14 +39,82 @@ export function Rail({ home }: { home: Home | undefined }) {
       <NavLink to="/schemes" className={line}>
         Naming schemes
       </NavLink>
-      <h2 className="mx-3.5 max-md:hidden mt-4 mb-1 text-[11.5px] font-semibold text-soft">Desk</h2>
-      <NavLink to="/c/" end className={line}>
-        {waiting === 1 ? "1 decision" : `${waiting} decisions`}
-        <small className="block text-[12px] text-soft max-md:hidden">waiting for somebody</small>
-      </NavLink>
+      <h2 className="mx-3.5 max-md:hidden mt-4 mb-1 text-[0.75rem] font-semibold text-soft">Add</h2>
       <NavLink to="/bring-in" className={line}>
-        Bring in a bundle
+        Import a bundle
+      </NavLink>
+      <NavLink to="/edit/device" className={line}>
+        Add a codename
       </NavLink>
     </nav>
   );
+}
+
+function Codenames({ home }: { home: Home }) {
+  const [wanted, setWanted] = useState("");
+  const inUse = home.codenames.filter((each) => !each.retired);
+  const recent = useRecent(inUse);
+  const many = inUse.length > MANY;
+  const shown = many ? picked(inUse, wanted, recent) : inUse;
+  return (
+    <>
+      <h2 className="mx-3.5 max-md:hidden mt-4 mb-1 text-[0.75rem] font-semibold text-soft">
+        Codenames
+      </h2>
+      {many && (
+        <input
+          type="search"
+          aria-label="Filter codenames"
+          placeholder={`Filter ${inUse.length}`}
+          className="mx-3.5 mb-1 w-[136px] border border-field bg-sheet px-1.5 py-0.5"
+          value={wanted}
+          onChange={(event) => setWanted(event.target.value)}
+        />
+      )}
+      {shown.map((each) => (
+        <NavLink key={each.codename} to={`/c/${each.codename}`} className={line}>
+          <bdi>{each.codename}</bdi>
+          <small
+            className={`block text-[0.75rem] max-md:ml-1 max-md:inline ${toneText(each.tone)}`}
+          >
+            {each.state}
+          </small>
+        </NavLink>
+      ))}
+      {many && (
+        <p className="mx-3.5 text-[0.75rem] text-soft">
+          {wanted ? `${shown.length} shown` : "Yours and the last ones; filter for the others"}
+        </p>
+      )}
+      {inUse.length === 0 && <p className="mx-3.5 text-soft">None yet</p>}
+    </>
+  );
+}
+
+/** With a filter what fits it; without one the person's own, what needs a hand, and the last used. */
+export function picked(all: Codename[], wanted: string, recent: string[]): Codename[] {
+  const asked = wanted.trim().toLowerCase();
+  if (asked) {
+    const fits = (each: Codename) =>
+      [each.codename, each.maker, ...each.market_names].some((name) =>
+        name.toLowerCase().includes(asked),
+      );
+    return all.filter(fits).slice(0, 2 * MANY);
+  }
+  const rank = (each: Codename) =>
+    recent.includes(each.codename) ? 0 : each.mine ? 1 : each.tone === "loss" ? 2 : 3;
+  return all
+    .filter((each) => rank(each) < 3)
+    .sort((a, b) => rank(a) - rank(b))
+    .slice(0, MANY);
+}
+
+/** The codenames that were opened last in this browser, this one first. */
+function useRecent(all: Codename[]): string[] {
+  const here = useLocation().pathname.match(/^\/c\/([^/]+)/)?.[1];
+  const before = (kept(RECENT) ?? "").split(" ").filter(Boolean);
+  const known = (name: string) => all.some((each) => each.codename === name);
+  const now = [...new Set([...(here ? [here] : []), ...before])].filter(known).slice(0, 5);
+  if (now.join(" ") !== before.join(" ")) keep(RECENT, now.join(" "));
+  return now;
 }

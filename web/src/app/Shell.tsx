@@ -6,9 +6,14 @@ import {
   useQuery,
   useQueryClient,
 } from "@tanstack/react-query";
-import { type ReactNode, useState } from "react";
-import { Link } from "react-router";
+import { type ReactNode, type RefObject, useEffect, useRef, useState } from "react";
+import { Link, useLocation } from "react-router";
 import { answerOf, api, type Home, type Job } from "../api/client";
+import { refresh } from "../api/touched";
+import { storageRefused } from "../storage";
+import { onAnnounced } from "../ui/announce";
+import { focusOn, keepFocus } from "../ui/keepFocus";
+import { TextButton } from "../ui/TextButton";
 import { JumpBox } from "./JumpBox";
 import { KeysHelp } from "./KeysHelp";
 import { Rail } from "./Rail";
@@ -22,12 +27,14 @@ const THEMES: { theme: Theme; says: string }[] = [
 
 export function Shell({ home, children }: { home: Home | undefined; children: ReactNode }) {
   const [showKeys, setShowKeys] = useState(false);
+  const main = useRef<HTMLElement>(null);
+  useFocusInView(main);
   return (
-    <div className="min-h-screen md:grid print:block md:grid-cols-[164px_minmax(0,1fr)] md:grid-rows-[38px_1fr]">
+    <div className="min-h-screen md:grid print:block md:grid-cols-[164px_minmax(0,1fr)] md:grid-rows-[auto_1fr]">
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:p-2">
         Skip to the sheet
       </a>
-      <header className="col-span-2 flex h-[38px] items-center gap-4 border-b border-hair px-3.5">
+      <header className="col-span-2 flex min-h-[38px] flex-wrap items-center gap-x-4 gap-y-1 border-b border-hair px-3.5 py-1">
         <Link to="/c/" className="font-bold tracking-[.01em] text-ink no-underline">
           Anleitung
         </Link>
@@ -38,10 +45,66 @@ export function Shell({ home, children }: { home: Home | undefined; children: Re
         <UserMenu />
       </header>
       <Rail home={home} />
-      <main id="main" className="min-w-0">
+      <main id="main" ref={main} tabIndex={-1} className="min-w-0 outline-none">
+        <StorageNote />
         {children}
       </main>
+      <Announcements />
     </div>
+  );
+}
+
+/** After a step to another view the focus is on its heading, and never on nothing. */
+function useFocusInView(main: RefObject<HTMLElement | null>) {
+  const { pathname, search, hash } = useLocation();
+  const before = useRef(pathname + search);
+  useEffect(() => (main.current ? keepFocus(main.current) : undefined), [main]);
+  useEffect(() => {
+    const here = pathname + search;
+    if (here === before.current || hash) return;
+    const path = before.current.split("?")[0];
+    before.current = here;
+    // What is chosen within a view (a filter, a build) leaves the focus where it is.
+    if (path === pathname && document.activeElement !== document.body) return;
+    const timer = setTimeout(() => {
+      const at = main.current?.querySelector<HTMLElement>("h1") ?? main.current;
+      if (at) focusOn(at);
+      window.scrollTo(0, 0);
+    }, 50);
+    return () => clearTimeout(timer);
+  }, [pathname, search, hash, main]);
+}
+
+/** What came of a press: seen below, and read out. */
+function Announcements() {
+  const [text, setText] = useState("");
+  useEffect(() => onAnnounced(setText), []);
+  useEffect(() => {
+    if (!text) return;
+    const timer = setTimeout(() => setText(""), 8_000);
+    return () => clearTimeout(timer);
+  }, [text]);
+  return (
+    <p
+      role="status"
+      aria-label="What happened"
+      className={`fixed right-3.5 bottom-3.5 z-40 max-w-[420px] print:hidden ${
+        text ? "mark mark-proved border border-hair-strong bg-sheet px-3 py-2 text-[0.9375rem]" : ""
+      }`}
+    >
+      {text}
+    </p>
+  );
+}
+
+function StorageNote() {
+  const [refused] = useState(storageRefused);
+  if (!refused) return null;
+  return (
+    <p role="note" className="border-b border-hair px-[18px] py-1 text-soft">
+      This browser keeps nothing for this site. Everything works, but what you type is lost when you
+      close or reload the page.
+    </p>
   );
 }
 
@@ -58,21 +121,16 @@ function WorkState() {
   const stop = useMutation({
     mutationFn: (id: number) =>
       answerOf(api.POST("/api/jobs/{job_id}/stop", { params: { path: { job_id: id } } })),
-    onSettled: () => client.invalidateQueries({ queryKey: ["work"] }),
+    onSettled: () => refresh(client, "work"),
   });
   const job = work.data?.job;
   return (
-    <span className="hidden items-baseline gap-2 text-[12px] text-soft sm:flex">
+    <span className="hidden items-baseline gap-2 text-[0.75rem] text-soft sm:flex">
       <span aria-live="polite">{job ? `${job.says}${howFar(job)}` : work.data?.says}</span>
       {job && (
-        <button
-          type="button"
-          className="cursor-pointer text-work underline"
-          disabled={stop.isPending}
-          onClick={() => stop.mutate(job.id)}
-        >
+        <TextButton disabled={stop.isPending} onClick={() => stop.mutate(job.id)}>
           Stop
-        </button>
+        </TextButton>
       )}
     </span>
   );
@@ -98,7 +156,7 @@ function UserMenu() {
         anchor="bottom end"
         className="z-20 w-52 border border-hair-strong bg-sheet shadow-md"
       >
-        <p className="px-3 pt-2 text-[12px] text-soft">
+        <p className="px-3 pt-2 text-[0.75rem] text-soft">
           {me.data?.is_administrator ? "administrator" : "maintainer"}
         </p>
         {THEMES.map((each) => (

@@ -1,15 +1,15 @@
 import { useEffect, useRef } from "react";
+import { keep, kept } from "../storage";
 
 const OFF = "anleitung.keys-off";
 
 /** Single-letter keys can be switched off; they never act while one types. */
 export function keysAreOn(): boolean {
-  return localStorage.getItem(OFF) !== "1";
+  return kept(OFF) !== "1";
 }
 
 export function switchKeys(on: boolean): void {
-  if (on) localStorage.removeItem(OFF);
-  else localStorage.setItem(OFF, "1");
+  keep(OFF, on ? undefined : "1");
 }
 
 function isTyping(target: EventTarget | null): boolean {

@@ -28,7 +28,7 @@ export function Rails({ rails }: { rails: RailsData }) {
           </div>
         );
       })}
-      <p className="text-[12px] text-soft">
+      <p className="text-[0.75rem] text-soft">
         S written by the stock system, U unique to one phone. Thick edge above: checked at start
         while locked. Hatched: firmware base.
       </p>

@@ -1,3 +1,5 @@
+import { keep as keepAs, keptAs } from "../storage";
+
 /** What a reader's browser keeps for one revision: ticks, answers and an unsent report. */
 export interface Kept {
   done: string[];
@@ -8,20 +10,28 @@ export interface Kept {
 const EMPTY: Kept = { done: [], answers: {}, report: {} };
 const name = (revision: string) => `anleitung.run.${revision}`;
 
+/** Only parts of the right shape count: a browser may hold what another version kept. */
 export function readKept(revision: string): Kept {
-  try {
-    const found: unknown = JSON.parse(localStorage.getItem(name(revision)) ?? "{}");
-    return { ...EMPTY, ...(found as Partial<Kept>) };
-  } catch {
-    return EMPTY;
-  }
+  const found = keptAs(name(revision), isObject) ?? {};
+  return {
+    done: Array.isArray(found.done) ? found.done.filter(isText) : EMPTY.done,
+    answers: isObject(found.answers) ? texts(found.answers) : EMPTY.answers,
+    report: isObject(found.report) ? texts(found.report) : EMPTY.report,
+  };
 }
 
-/** Quietly does nothing where the browser keeps nothing. */
 export function keep(revision: string, change: Partial<Kept>): void {
-  try {
-    localStorage.setItem(name(revision), JSON.stringify({ ...readKept(revision), ...change }));
-  } catch {
-    return;
-  }
+  keepAs(name(revision), JSON.stringify({ ...readKept(revision), ...change }));
+}
+
+const isText = (value: unknown): value is string => typeof value === "string";
+
+function isObject(value: unknown): value is Record<string, unknown> {
+  return typeof value === "object" && value !== null && !Array.isArray(value);
+}
+
+function texts(found: Record<string, unknown>): Record<string, string> {
+  return Object.fromEntries(
+    Object.entries(found).filter((each): each is [string, string] => isText(each[1])),
+  );
 }

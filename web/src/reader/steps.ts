@@ -59,7 +59,8 @@ export function guideSteps(page: HTMLElement, revision: string): void {
       step.classList.toggle("elsewhere", !isHere);
       step.classList.toggle("done", isHere && isDone);
       step.classList.toggle("later", isHere && !isDone && step !== now);
-      step.toggleAttribute("aria-current", step === now);
+      if (step === now) step.setAttribute("aria-current", "step");
+      else step.removeAttribute("aria-current");
       if (!isHere) continue;
       const mark = document.createElement("i");
       if (isDone) mark.classList.add("done");

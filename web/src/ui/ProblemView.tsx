@@ -1,4 +1,11 @@
 import { Problem } from "../api/client";
+import { TextButton } from "./TextButton";
+
+/** The log-in, from which one comes back to the very address, query and step included. */
+const signInPath = () => {
+  const { pathname, search, hash } = window.location;
+  return `/login?next=${encodeURIComponent(pathname + search + hash)}`;
+};
 
 /** What went wrong, where, and what to do. */
 export function ProblemView({ error, onRetry }: { error: Error; onRetry?: () => void }) {
@@ -20,15 +27,9 @@ export function ProblemView({ error, onRetry }: { error: Error; onRetry?: () => 
         </ul>
       )}
       <div className="mt-2 flex gap-3">
-        {body?.code === "sign-in-first" && (
-          <a href={`/login?next=${encodeURIComponent(window.location.pathname)}`}>Sign in</a>
-        )}
+        {body?.code === "sign-in-first" && <a href={signInPath()}>Sign in and come back here</a>}
         {body?.code === "no-right" && <a href="/">To the pages for readers</a>}
-        {onRetry && (
-          <button type="button" className="cursor-pointer text-work underline" onClick={onRetry}>
-            Try again
-          </button>
-        )}
+        {onRetry && <TextButton onClick={onRetry}>Try again</TextButton>}
       </div>
     </div>
   );

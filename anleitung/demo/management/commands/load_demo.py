@@ -17,6 +17,7 @@ from anleitung.demo.world import CLEAN_INSTALL, REPORTS, SEED
 from anleitung.guides.models import Guide, Revision
 from anleitung.guides.services.bring_in import bring_in
 from anleitung.guides.services.publish import publish
+from anleitung.guides.services.set_trial import set_trial
 from anleitung.jobs.models import WAITING, Job
 from anleitung.jobs.services.run import run_job
 from anleitung.reports.evidence import ask_for_evidence
@@ -72,6 +73,8 @@ class Command(BaseCommand):
         now = BEGAN + timedelta(days=30)
         for codename, name in _drafts(small):
             bring_in(actor=actor, files=bundle_files(codename, name), replaces="", now=now)
+            if name in faults(codename):
+                set_trial(actor=actor, codename=codename, slug=name, is_trial=True)
             now += timedelta(hours=5)
 
     def _report(self, revision: Revision) -> None:

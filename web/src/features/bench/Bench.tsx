@@ -89,7 +89,7 @@ export function Bench({ data }: { data: BenchData }) {
           <div className="flex flex-wrap gap-5">
             <PhoneView mode={here.mode} />
             <div className="min-w-[240px] flex-1">
-              <p className="text-[15px] font-semibold">{here.screen}</p>
+              <p className="text-[0.9375rem] font-semibold">{here.screen}</p>
               {here.answer && <p className="mt-1">{here.answer}</p>}
               {here.messages.map((each) => (
                 <p

@@ -30,7 +30,7 @@ export function BenchPage() {
     <div className="px-[18px] pt-2.5 pb-10">
       <CodenameHead codename={codename} />
       <div className="mt-1.5 flex flex-wrap items-baseline gap-x-3">
-        <h1 className="text-[19px] font-semibold">Bench phone</h1>
+        <h1 className="text-[1.1875rem] font-semibold">Bench phone</h1>
         <span className="text-soft">
           {guide?.title ?? slug}, {version}
         </span>

@@ -6,12 +6,12 @@ export function BenchSlots({ slots }: { slots: BenchData["first"]["slots"] }) {
     <div className="mt-3 space-y-2">
       {slots.map((slot) => (
         <section key={slot.title} aria-label={slot.title || "stands once"}>
-          <h2 className="text-[13px] font-semibold">{slot.title || "Stands once"}</h2>
+          <h2 className="text-[0.8125rem] font-semibold">{slot.title || "Stands once"}</h2>
           <ul className="flex flex-wrap border-t border-l border-hair-strong">
             {slot.parts.map((part) => (
               <li
                 key={part.name}
-                className={`min-w-[98px] flex-1 border-r border-b border-hair-strong px-1.5 py-1 text-[12px] ${part.is_new ? "bg-work-soft" : ""}`}
+                className={`min-w-[98px] flex-1 border-r border-b border-hair-strong px-1.5 py-1 text-[0.75rem] ${part.is_new ? "bg-work-soft" : ""}`}
               >
                 <p className="flex justify-between">
                   <span className="text-soft">{part.name}</span>
@@ -21,7 +21,7 @@ export function BenchSlots({ slots }: { slots: BenchData["first"]["slots"] }) {
                   {part.family}
                   {part.is_new && <span className="text-work"> written now</span>}
                 </p>
-                <p className="letter text-[11px]">{part.build}</p>
+                <p className="letter text-[0.6875rem]">{part.build}</p>
               </li>
             ))}
           </ul>

@@ -3,6 +3,7 @@ import { useId, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, Problem } from "../../api/client";
 import { patiently } from "../../api/patiently";
+import { refresh } from "../../api/touched";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
 
@@ -29,7 +30,7 @@ export function BringInPage() {
       );
     },
     onSuccess: async (answer) => {
-      await client.invalidateQueries();
+      await Promise.all([refresh(client, "guide"), refresh(client, "document")]);
       navigate(`/c/${answer.codename}/guides/${answer.slug}?v=draft`);
     },
   });
@@ -39,8 +40,10 @@ export function BringInPage() {
   };
   return (
     <div className="max-w-[760px] px-[18px] pt-4 pb-10">
-      <h1 className="border-b border-ink pb-1.5 text-[19px] font-semibold">Bring in a bundle</h1>
-      <p className="mt-3 text-[15px]">
+      <h1 className="border-b border-ink pb-1.5 text-[1.1875rem] font-semibold">
+        Bring in a bundle
+      </h1>
+      <p className="mt-3 text-[0.9375rem]">
         A bundle is a zip file with one guide and every document that its proof needs. It becomes
         the draft of its guide and is proved for every phone it admits. Nothing is published by
         this, and a bundle with a fault leaves everything as it was. Where its documents differ from
@@ -60,7 +63,7 @@ export function BringInPage() {
           take(event.dataTransfer.files[0]);
         }}
       >
-        <label htmlFor={input} className="block text-[15px] font-semibold">
+        <label htmlFor={input} className="block text-[0.9375rem] font-semibold">
           Zip file of the bundle
         </label>
         <p className="mb-2 text-soft">Drop it here or choose it. At most 5 MB.</p>

@@ -37,7 +37,7 @@ function BuildsSheet({ codename, data }: { codename: string; data: Builds }) {
   return (
     <>
       <div className="mt-1.5 flex flex-wrap items-baseline gap-4">
-        <h1 className="text-[19px] font-semibold">Builds of {codename}</h1>
+        <h1 className="text-[1.1875rem] font-semibold">Builds of {codename}</h1>
         <span className="text-soft">
           {`${data.builds.length} builds, ${data.scheme ? `read as ${data.scheme}` : "without a naming scheme"}`}
         </span>
@@ -47,7 +47,7 @@ function BuildsSheet({ codename, data }: { codename: string; data: Builds }) {
       </div>
       <TakenApart codename={codename} onFind={(build) => change({ build, to: "" })} />
       {data.builds.length === 0 ? (
-        <p className="mt-4 text-[15px]">
+        <p className="mt-4 text-[0.9375rem]">
           No build is entered yet.{" "}
           <Link to={`/c/${codename}/builds/paste`}>Paste the list of its maker</Link>, one a line.
         </p>

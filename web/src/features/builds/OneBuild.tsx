@@ -24,7 +24,7 @@ export function OneBuild({ codename, data, name, goal, ways, onGoal }: OneBuildP
   if (!build) {
     return (
       <section aria-label="Build" className="mt-3 border-t border-ink pt-2">
-        <h2 className="letter text-[14px] font-semibold">{name}</h2>
+        <h2 className="letter text-[0.875rem] font-semibold">{name}</h2>
         {document.data?.retired ? (
           <>
             <p className="mark mark-stop">Retired: {document.data.retired}</p>
@@ -42,7 +42,7 @@ export function OneBuild({ codename, data, name, goal, ways, onGoal }: OneBuildP
   return (
     <section aria-label="Build" className="mt-3 border-t border-ink pt-2">
       <div className="flex flex-wrap items-baseline gap-4">
-        <h2 className="letter text-[14px] font-semibold">{build.build}</h2>
+        <h2 className="letter text-[0.875rem] font-semibold">{build.build}</h2>
         <Link to={`/edit/build?codename=${codename}&name=${encodeURIComponent(name)}`}>Edit</Link>
       </div>
       <Apart fields={build.fields} />

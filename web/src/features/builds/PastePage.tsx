@@ -3,6 +3,7 @@ import { useEffect, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { api } from "../../api/client";
 import { patiently } from "../../api/patiently";
+import { refresh } from "../../api/touched";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
 import { CodenameHead } from "../codename";
@@ -56,7 +57,7 @@ export function PastePage() {
         { once: true },
       ),
     onSuccess: async () => {
-      await client.invalidateQueries();
+      await refresh(client, "builds");
       navigate(`/c/${codename}/builds`);
     },
   });
@@ -71,8 +72,8 @@ export function PastePage() {
   return (
     <div className="px-[18px] pt-2.5 pb-10">
       <CodenameHead codename={codename} />
-      <h1 className="mt-1.5 text-[19px] font-semibold">Enter builds of {codename}</h1>
-      <p className="mt-1 text-[15px]">
+      <h1 className="mt-1.5 text-[1.1875rem] font-semibold">Enter builds of {codename}</h1>
+      <p className="mt-1 text-[0.9375rem]">
         One build string or file name a line, or a CSV as it is{" "}
         <a href={`/api/codenames/${codename}/builds.csv`}>taken out</a>. Nothing is stored before
         you say so.
@@ -83,7 +84,7 @@ export function PastePage() {
         spellCheck={false}
         // Unwrapped and left to the browser: 20,000 lines that are laid out anew at each key are slow.
         wrap="off"
-        className="mt-2 block w-full border border-hair-strong bg-sheet p-2 font-mono text-[12px]"
+        className="mt-2 block w-full border border-hair-strong bg-sheet p-2 font-mono text-[0.75rem]"
         onChange={(event) => change(event.target.value)}
         onPaste={(event) => {
           // A browser types a pasted list in line by line, which takes minutes for a long one.

@@ -133,7 +133,7 @@ export function UpdateGraph({ data, start, goal, reachable, way, onPick }: Graph
           </svg>
         </div>
       </div>
-      <p className="px-1 text-[12px] text-soft">
+      <p className="px-1 text-[0.75rem] text-soft">
         Filled: a full package leads here from any build of its region whose rollback index is no
         higher. Open: only from the builds that an arc names. Double rule: the rollback index was
         raised, and nothing leads back over it. Crossed: withdrawn.

@@ -1,17 +1,28 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
-import type { GuideLine, Home } from "../../api/client";
+import { answerOf, api, type GuideLine, type GuideList, type Home } from "../../api/client";
+import { refresh } from "../../api/touched";
+import { ProblemView } from "../../ui/ProblemView";
+import { TextButton } from "../../ui/TextButton";
+import { usePageTitle } from "../../ui/usePageTitle";
+import { Waiting } from "../../ui/Waiting";
 import { CodenameHead } from "./CodenameHead";
+import { guidesQuery } from "./guidesQuery";
 
+type Listed = GuideList["trials"][number];
+
+/** The guides of a codename by what they are for, in the order in which a phone goes through them. */
 export function GuidesPage({ home }: { home: Home }) {
   const { codename = "" } = useParams();
-  const found = home.codenames.find((each) => each.codename === codename);
-  if (!found) {
+  usePageTitle("Guides", codename);
+  const guides = useQuery(guidesQuery(codename));
+  if (!home.codenames.some((each) => each.codename === codename)) {
     return (
       <div className="p-6">
-        <h1 className="text-lg font-semibold">No codename is called {codename}</h1>
+        <h1 className="text-lg font-semibold">There is no codename {codename}</h1>
         <p className="mt-1">
-          <Link to="/edit/device">Enter it</Link>, or <Link to="/bring-in">bring in a bundle</Link>{" "}
-          whose device has this codename.
+          <Link to="/edit/device">Add it</Link>, or <Link to="/bring-in">import a bundle</Link> for
+          it.
         </p>
       </div>
     );
@@ -19,39 +30,81 @@ export function GuidesPage({ home }: { home: Home }) {
   return (
     <div className="px-[18px] pt-2.5 pb-10">
       <CodenameHead codename={codename} />
-      <h1 className="mt-1.5 mb-2 text-[19px] font-semibold">Guides for {codename}</h1>
-      {found.guides.length === 0 && (
-        <p className="mb-2">
-          No guide is for this phone yet. <Link to="/bring-in">Bring in a bundle</Link> whose device
-          has this codename.
-        </p>
-      )}
-      <table className="ruled">
-        <thead>
-          <tr>
-            <th>Guide</th>
-            <th>Published</th>
-            <th>Draft</th>
-            <th>Reports</th>
-            <th>For phones for which</th>
-          </tr>
-        </thead>
-        <tbody>
-          {found.guides.map((guide) => (
-            <Line key={guide.slug} codename={codename} guide={guide} />
-          ))}
-        </tbody>
-      </table>
+      <h1 className="mt-1.5 mb-2 text-[1.1875rem] font-semibold">Guides for {codename}</h1>
+      <Waiting query={guides}>{(data) => <ByAim codename={codename} list={data} />}</Waiting>
     </div>
   );
 }
 
-function Line({ codename, guide }: { codename: string; guide: GuideLine }) {
-  const path = `/c/${codename}/guides/${guide.slug}`;
+function ByAim({ codename, list }: { codename: string; list: GuideList }) {
+  if (list.aims.length === 0 && list.trials.length === 0) {
+    return (
+      <p className="mb-2">
+        There are no guides for this phone yet. <Link to="/bring-in">Import a bundle</Link> for it.
+      </p>
+    );
+  }
+  return (
+    <>
+      {list.aims.map((each) => (
+        <GuideTable key={each.aim} title={each.title} codename={codename} guides={each.guides} />
+      ))}
+      {list.trials.length > 0 && (
+        <GuideTable title="Trials" codename={codename} guides={list.trials}>
+          Kept apart, to try things out: the desk does not mention them.
+        </GuideTable>
+      )}
+    </>
+  );
+}
+
+function GuideTable(props: {
+  title: string;
+  codename: string;
+  guides: Listed[];
+  children?: string;
+}) {
+  return (
+    <section className="mt-4">
+      <h2 className="text-[0.9375rem] font-semibold">{props.title}</h2>
+      {props.children && <p className="text-soft">{props.children}</p>}
+      <div className="overflow-x-auto">
+        <table className="ruled">
+          <thead>
+            <tr>
+              <th className="w-[30%]">Guide</th>
+              <th className="w-[18%]">First</th>
+              <th>Published</th>
+              <th>Draft</th>
+              <th>Runs</th>
+              <th className="w-[28%]">For phones where</th>
+            </tr>
+          </thead>
+          <tbody>
+            {props.guides.map((guide) => (
+              <Line key={guide.slug} codename={props.codename} guide={guide} />
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
+function Line({ codename, guide }: { codename: string; guide: Listed }) {
+  const path = `/c/${codename}/guides/`;
   return (
     <tr>
-      <td className="text-[14px]">
-        <Link to={path}>{guide.title}</Link>
+      <td className="text-[0.875rem]">
+        <Link to={path + guide.slug}>{guide.title}</Link>
+        {!guide.version && <TrialSwitch codename={codename} guide={guide} />}
+      </td>
+      <td>
+        {guide.first.map((each) => (
+          <Link key={each.slug} to={path + each.slug} className="block">
+            {each.title}
+          </Link>
+        ))}
       </td>
       <td className="whitespace-nowrap">
         {guide.version || <span className="text-soft">not yet</span>}
@@ -71,8 +124,31 @@ function Line({ codename, guide }: { codename: string; guide: GuideLine }) {
           </>
         )}
       </td>
-      <td className="text-soft">{guide.admission}</td>
+      <td className="text-soft">{guide.fault || guide.admission}</td>
     </tr>
+  );
+}
+
+/** A draft that readers do not see may be kept apart, and comes back among the others. */
+function TrialSwitch({ codename, guide }: { codename: string; guide: Listed }) {
+  const client = useQueryClient();
+  const change = useMutation({
+    mutationFn: () =>
+      answerOf(
+        api.POST("/api/guides/{codename}/{slug}/trial", {
+          params: { path: { codename, slug: guide.slug } },
+          body: { is_trial: !guide.is_trial },
+        }),
+      ),
+    onSuccess: () => refresh(client, "guide"),
+  });
+  return (
+    <span className="block">
+      <TextButton quiet disabled={change.isPending} onClick={() => change.mutate()}>
+        {guide.is_trial ? "Move to the guides" : "Keep apart as a trial"}
+      </TextButton>
+      {change.error && <ProblemView error={change.error} />}
+    </span>
   );
 }
 

@@ -25,7 +25,7 @@ function PhoneSheet({ codename, phone }: { codename: string; phone: Phone }) {
   return (
     <>
       <div className="mt-1.5 mb-1 flex flex-wrap items-baseline gap-4">
-        <h1 className="text-[19px] font-semibold">
+        <h1 className="text-[1.1875rem] font-semibold">
           {phone.maker} {phone.market_names.join(", ")}
         </h1>
         <Link to={`/edit/device?codename=${codename}`}>Edit this codename</Link>
@@ -134,7 +134,7 @@ function PhoneSheet({ codename, phone }: { codename: string; phone: Phone }) {
         <div className="lg:col-span-2">
           <Part title="Into its modes and out of them">
             {phone.chords.length > 0 && (
-              <p className="text-[12px] text-soft">
+              <p className="text-[0.75rem] text-soft">
                 Light bar: held until something is seen. Dark bar: held for the time. Ring: pressed
                 briefly. The numbers are those of the sentences.
               </p>
@@ -160,7 +160,7 @@ function PhoneSheet({ codename, phone }: { codename: string; phone: Phone }) {
 function Part({ title, children }: { title: string; children: ReactNode }) {
   return (
     <section aria-label={title}>
-      <h2 className="border-b border-ink pb-0.5 text-[14px] font-semibold">{title}</h2>
+      <h2 className="border-b border-ink pb-0.5 text-[0.875rem] font-semibold">{title}</h2>
       <div className="mt-1.5">{children}</div>
     </section>
   );

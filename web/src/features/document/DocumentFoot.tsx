@@ -2,6 +2,7 @@ import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import { answerOf, api, type Doc } from "../../api/client";
+import { refresh } from "../../api/touched";
 import { Button } from "../../ui/Button";
 import { dayWords } from "../../ui/dates";
 import { ProblemView } from "../../ui/ProblemView";
@@ -62,7 +63,7 @@ function Retire({ document }: { document: Doc }) {
       ),
     onSuccess: async () => {
       setOpen(false);
-      await client.invalidateQueries();
+      await refresh(client, "document");
     },
   });
   if (document.retired) {
@@ -76,10 +77,10 @@ function Retire({ document }: { document: Doc }) {
     <p className="mt-2">
       <Button onClick={() => setOpen(true)}>Retire {document.name}</Button>
       <Dialog open={open} onClose={() => setOpen(false)} className="relative z-30">
-        <div className="fixed inset-0 flex items-start justify-center bg-ink/20 pt-24">
-          <DialogPanel className="w-[480px] border border-hair-strong bg-sheet p-5 shadow-lg">
+        <div className="fixed inset-0 flex items-start justify-center overflow-y-auto bg-ink/20 p-3 sm:pt-24">
+          <DialogPanel className="w-full max-w-[480px] border border-hair-strong bg-sheet p-5 shadow-lg">
             <DialogTitle className="text-base font-semibold">Retire {document.name}</DialogTitle>
-            <p className="mt-2 text-[15px]">
+            <p className="mt-2 text-[0.9375rem]">
               It goes out of lists and searches. Guides and reports that carry it keep it; it can be
               brought back.
             </p>
@@ -92,7 +93,7 @@ function Retire({ document }: { document: Doc }) {
               maxLength={500}
               value={reason}
               onChange={(event) => setReason(event.target.value)}
-              className="mt-1 w-full border border-hair-strong bg-ground p-1.5 text-[15px]"
+              className="mt-1 w-full border border-hair-strong bg-ground p-1.5 text-[0.9375rem]"
             />
             {retire.error && <ProblemView error={retire.error} />}
             <div className="mt-3 flex gap-3">

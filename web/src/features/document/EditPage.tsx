@@ -30,7 +30,7 @@ export function EditPage() {
           <Link to={pathOf(kind, codename, name)}>Back to {name}</Link>, what is typed stays here
         </p>
       )}
-      <h1 className="text-[19px] font-semibold">
+      <h1 className="text-[1.1875rem] font-semibold">
         {TITLES[kind] ?? "Document"} {name || "(new)"}
         {kind !== "device" && codename && <span className="text-soft"> of {codename}</span>}
       </h1>

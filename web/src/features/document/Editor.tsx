@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useDeferredValue, useEffect, useState } from "react";
 import { useNavigate } from "react-router";
 import { answerOf, api, type Doc, Problem } from "../../api/client";
+import { refresh } from "../../api/touched";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
 import { Conflict } from "./Conflict";
@@ -44,7 +45,7 @@ export function Editor({ address, schema, standing, store }: EditorProps) {
     mutationFn: () => (store ? store(edit) : storeInCatalogue(address, edit, note)),
     onSuccess: async (path) => {
       keepEdit(address, undefined);
-      await client.invalidateQueries();
+      await refresh(client, "document");
       navigate(path);
     },
   });

@@ -1,3 +1,4 @@
+import { keepMine, keptAs } from "../../storage";
 import type { Address } from "./queries";
 import type { Values } from "./values";
 
@@ -12,19 +13,21 @@ const keyOf = (address: Address) =>
   `anleitung.edit/${address.kind}/${address.codename}/${address.name}`;
 
 export function readEdit(address: Address): KeptEdit | undefined {
-  try {
-    const text = localStorage.getItem(keyOf(address));
-    return text ? (JSON.parse(text) as KeptEdit) : undefined;
-  } catch {
-    return undefined;
-  }
+  return keptAs(keyOf(address), isEdit);
 }
 
 export function keepEdit(address: Address, edit: KeptEdit | undefined): void {
-  try {
-    if (edit) localStorage.setItem(keyOf(address), JSON.stringify(edit));
-    else localStorage.removeItem(keyOf(address));
-  } catch {
-    // A browser that keeps nothing still edits and saves.
-  }
+  keepMine(keyOf(address), edit && JSON.stringify(edit));
+}
+
+function isEdit(value: unknown): value is KeptEdit {
+  const found = value as Partial<KeptEdit> | null;
+  return (
+    typeof found === "object" &&
+    found !== null &&
+    typeof found.seen === "string" &&
+    typeof found.number === "number" &&
+    typeof found.body === "object" &&
+    found.body !== null
+  );
 }

@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { type DragEvent, useRef, useState } from "react";
 import { answerOf, api, type FileSetData, type Matched } from "../../api/client";
+import { refresh } from "../../api/touched";
 import { droppedFiles } from "../../digests/droppedFiles";
 import { useDigests } from "../../digests/useDigests";
 import { Button } from "../../ui/Button";
@@ -40,7 +41,7 @@ export function AtHand({ which, set }: { which: Which; set: FileSetData }) {
       ),
     onSuccess: async () => {
       match.reset();
-      await client.invalidateQueries();
+      await refresh(client, "guide");
     },
   });
   const take = (files: File[]) => {

@@ -24,13 +24,13 @@ export function CompareList({ which }: { which: Which }) {
   });
   return (
     <section aria-label="Compare with a list">
-      <h2 className="border-b border-ink text-[14px] font-semibold">Compare with a list</h2>
+      <h2 className="border-b border-ink text-[0.875rem] font-semibold">Compare with a list</h2>
       <textarea
         aria-label="Checksum list"
         rows={4}
         spellCheck={false}
         placeholder="Two columns, tagged, or Metalink 4: paste it, or drop the file here"
-        className="mt-1.5 block w-full border border-hair-strong bg-sheet p-1.5 font-mono text-[12px]"
+        className="mt-1.5 block w-full border border-hair-strong bg-sheet p-1.5 font-mono text-[0.75rem]"
         value={text}
         onChange={(event) => setText(event.target.value)}
         onDrop={async (event) => {

@@ -28,10 +28,10 @@ function FilesSheet({ codename, data }: { codename: string; data: FilesPageData 
     data.sets[0];
   return (
     <>
-      <h1 className="mt-1.5 text-[19px] font-semibold">Files of {codename}</h1>
+      <h1 className="mt-1.5 text-[1.1875rem] font-semibold">Files of {codename}</h1>
       <Matters matters={data.matters} />
       {!chosen ? (
-        <p className="mt-3 text-[15px]">
+        <p className="mt-3 text-[0.9375rem]">
           No guide has a file set yet. <Link to="/bring-in">Bring in a bundle</Link>.
         </p>
       ) : (

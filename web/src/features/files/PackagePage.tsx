@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { answerOf, api } from "../../api/client";
+import { refresh } from "../../api/touched";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
 import { Waiting } from "../../ui/Waiting";
@@ -29,7 +30,7 @@ export function PackagePage() {
       <p className="text-soft">
         <Link to={back}>Back to the file set</Link>, what is typed stays here
       </p>
-      <h1 className="text-[19px] font-semibold">
+      <h1 className="text-[1.1875rem] font-semibold">
         File {name || "(new)"} <span className="text-soft">of the draft {slug}</span>
       </h1>
       <Waiting query={schema}>
@@ -96,7 +97,7 @@ function TakeOut({ codename, slug, name, seen, back }: TakeOutProps) {
       ),
     onSuccess: async () => {
       navigate(back);
-      await client.invalidateQueries();
+      await refresh(client, "guide");
     },
   });
   return (

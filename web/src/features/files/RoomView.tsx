@@ -18,7 +18,7 @@ interface RoomProps {
 export function RoomView({ room, assume, onAssume }: RoomProps) {
   return (
     <section aria-label="Room and time">
-      <h2 className="border-b border-ink text-[14px] font-semibold">Room and time</h2>
+      <h2 className="border-b border-ink text-[0.875rem] font-semibold">Room and time</h2>
       <dl className="facts-list mt-1.5">
         <dt>Download</dt>
         <dd>

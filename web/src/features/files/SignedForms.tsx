@@ -1,11 +1,12 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { answerOf, api } from "../../api/client";
+import { refresh } from "../../api/touched";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
 import type { Which } from "./queries";
 
-const AREA = "mt-1 block w-full border border-hair-strong bg-sheet p-1.5 font-mono text-[12px]";
+const AREA = "mt-1 block w-full border border-hair-strong bg-sheet p-1.5 font-mono text-[0.75rem]";
 
 /** The list is taken as a file and never as typed text: a signature is over its very bytes. */
 export function KeepListForm({ which }: { which: Which }) {
@@ -22,7 +23,7 @@ export function KeepListForm({ which }: { which: Which }) {
       ),
     onSuccess: () => {
       setSignature("");
-      return client.invalidateQueries({ queryKey: ["signed"] });
+      return refresh(client, "signed");
     },
   });
   return (
@@ -70,7 +71,7 @@ export function KeepKeyForm() {
   const client = useQueryClient();
   const keep = useMutation({
     mutationFn: () => answerOf(api.POST("/api/signer-keys", { body: { certificate, says } })),
-    onSuccess: () => client.invalidateQueries({ queryKey: ["signed"] }),
+    onSuccess: () => refresh(client, "signed"),
   });
   return (
     <form

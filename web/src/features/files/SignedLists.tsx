@@ -2,6 +2,7 @@ import { Disclosure, DisclosureButton, DisclosurePanel } from "@headlessui/react
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { answerOf, api } from "../../api/client";
+import { refresh } from "../../api/touched";
 import { dayWords } from "../../ui/dates";
 import { ProblemView } from "../../ui/ProblemView";
 import type { Which } from "./queries";
@@ -26,11 +27,11 @@ export function SignedLists({ which }: { which: Which }) {
   const drop = useMutation({
     mutationFn: (id: number) =>
       answerOf(api.DELETE("/api/signed/{list_id}", { params: { path: { list_id: id } } })),
-    onSuccess: () => client.invalidateQueries({ queryKey: ["signed"] }),
+    onSuccess: () => refresh(client, "signed"),
   });
   return (
     <section aria-label="Signed lists">
-      <h2 className="border-b border-ink text-[14px] font-semibold">Signed lists</h2>
+      <h2 className="border-b border-ink text-[0.875rem] font-semibold">Signed lists</h2>
       {lists.data?.length === 0 && (
         <p className="mt-1.5 text-soft">
           None is kept. A digest says that a file is the one on record, a signature who put it

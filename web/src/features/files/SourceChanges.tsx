@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { answerOf, api, type WatchData } from "../../api/client";
+import { refresh } from "../../api/touched";
 import { Button } from "../../ui/Button";
 import { whenWords } from "../../ui/dates";
 import { ProblemView } from "../../ui/ProblemView";
@@ -31,7 +32,7 @@ function OneChange({ change }: { change: Change }) {
           body: { because },
         }),
       ),
-    onSuccess: () => client.invalidateQueries(),
+    onSuccess: () => refresh(client, "sources"),
   });
   return (
     <li className="border-b border-hair py-1.5">

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { useLocation } from "react-router";
 import { answerOf, api, type WatchData } from "../../api/client";
+import { refresh } from "../../api/touched";
 import { Button } from "../../ui/Button";
 import { whenWords } from "../../ui/dates";
 import { ProblemView } from "../../ui/ProblemView";
@@ -21,7 +22,7 @@ export function Sources({ codename }: { codename: string }) {
   }, [there, hash]);
   return (
     <section ref={place} aria-label="Sources" id="sources" className="mt-6 print:hidden">
-      <h2 className="border-b border-ink text-[14px] font-semibold">Sources</h2>
+      <h2 className="border-b border-ink text-[0.875rem] font-semibold">Sources</h2>
       <Waiting query={watch}>
         {(data) => (
           <>
@@ -37,7 +38,7 @@ export function Sources({ codename }: { codename: string }) {
 
 function Round({ codename, data }: { codename: string; data: WatchData }) {
   const client = useQueryClient();
-  const onSuccess = () => client.invalidateQueries();
+  const onSuccess = () => refresh(client, "sources");
   const start = useMutation({
     mutationFn: (reads: boolean) =>
       answerOf(api.POST("/api/watch/checks", { body: { codename, reads } })),

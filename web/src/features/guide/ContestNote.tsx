@@ -1,18 +1,18 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from "@headlessui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { type FormEvent, useContext, useState } from "react";
+import { type FormEvent, useState } from "react";
 import { answerOf, api, type Finding } from "../../api/client";
+import { refresh } from "../../api/touched";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
-import { ContestContext, DraftContext } from "./draft";
+import { useSheet } from "./sheetContext";
 
 /** A stop that somebody holds to be wrong: who, why, and the second signature that it needs. */
 export function ContestNote({ finding }: { finding: Finding }) {
-  const contests = useContext(ContestContext);
-  const draft = useContext(DraftContext);
+  const { contests, draft } = useSheet();
   const client = useQueryClient();
   const [reason, setReason] = useState("");
-  const done = { onSuccess: () => client.invalidateQueries() };
+  const done = { onSuccess: () => refresh(client, "guide") };
   const open = useMutation({
     mutationFn: () =>
       answerOf(

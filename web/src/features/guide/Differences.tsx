@@ -4,6 +4,7 @@ import { useId, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, type Page } from "../../api/client";
 import { patiently } from "../../api/patiently";
+import { refresh } from "../../api/touched";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
 
@@ -56,7 +57,7 @@ function OneDifference({ page, changed }: { page: Page; changed: Changed }) {
         { once: true },
       ),
     onSuccess: async (draft) => {
-      await client.invalidateQueries();
+      await Promise.all([refresh(client, "guide"), refresh(client, "document")]);
       navigate(`/c/${draft.codename}/guides/${draft.slug}?v=draft`);
     },
   });

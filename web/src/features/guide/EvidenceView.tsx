@@ -2,6 +2,7 @@ import { Disclosure, DisclosureButton, DisclosurePanel } from "@headlessui/react
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { answerOf, api, type Evidence, type Page } from "../../api/client";
+import { refresh } from "../../api/touched";
 import { Button } from "../../ui/Button";
 import { dayWords } from "../../ui/dates";
 import { ProblemView } from "../../ui/ProblemView";
@@ -56,7 +57,7 @@ function DeadNotice({ page, says }: { page: Page; says: string }) {
           body: { reason },
         }),
       ),
-    onSuccess: () => client.invalidateQueries(),
+    onSuccess: () => refresh(client, "guide"),
   });
   return (
     <div role="note" className="mark mark-stop my-2">

@@ -4,7 +4,7 @@ export function FileSet({ sheet }: { sheet: Sheet }) {
   if (sheet.files.length === 0) return null;
   return (
     <section aria-labelledby="files" className="mt-6">
-      <h2 id="files" className="mb-1 text-[15px] font-semibold">
+      <h2 id="files" className="mb-1 text-[0.9375rem] font-semibold">
         File set
       </h2>
       <table className="ruled">

@@ -1,9 +1,8 @@
-import { useContext } from "react";
 import { Link } from "react-router";
 import type { Finding } from "../../api/client";
 import { ProblemView } from "../../ui/ProblemView";
-import { BenchContext } from "./benchContext";
 import { ContestNote } from "./ContestNote";
+import { useSheet } from "./sheetContext";
 import { useFixes } from "./useFixes";
 
 const WORD: Record<Finding["severity"], string> = {
@@ -15,7 +14,7 @@ const WORD: Record<Finding["severity"], string> = {
 /** What the proof writes into the margin: the sentence, whom it hits, and what to do. */
 export function FindingNote({ finding, explained }: { finding: Finding; explained: boolean }) {
   const { phones, witness } = finding;
-  const toBench = useContext(BenchContext);
+  const { toBench } = useSheet();
   const { fixOf, take, isTaking, error } = useFixes();
   const fix = fixOf(finding);
   return (
@@ -34,8 +33,8 @@ export function FindingNote({ finding, explained }: { finding: Finding; explaine
       )}
       <p>
         {finding.remedy}.{" "}
-        {toBench && witness && (
-          <Link to={toBench(witness.facts, finding.step)}>This phone on the bench</Link>
+        {witness && (
+          <Link to={toBench(witness.facts, finding.step)}>Try this phone on the bench</Link>
         )}
       </p>
       {fix && (

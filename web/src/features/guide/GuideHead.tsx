@@ -12,9 +12,9 @@ export function GuideHead({ page }: { page: Page }) {
   return (
     <>
       <div className="mt-1.5 mb-1 flex flex-wrap items-baseline gap-x-3 gap-y-1">
-        <h1 className="text-[19px] font-semibold">{sheet.title}</h1>
+        <h1 className="text-[1.1875rem] font-semibold">{sheet.title}</h1>
         <VersionList page={page} />
-        <span className="text-[12.5px] text-soft">
+        <span className="text-[0.7812rem] text-soft">
           {page.kind === "draft" ? "brought in by" : "published by"} {page.changed_by},{" "}
           {dayWords(page.changed_at)}
         </span>
@@ -27,7 +27,7 @@ export function GuideHead({ page }: { page: Page }) {
         </span>
       </div>
       {page.withdrawn && (
-        <p role="alert" className="mark mark-stop mb-1.5 text-[15px] font-semibold text-loss">
+        <p role="alert" className="mark mark-stop mb-1.5 text-[0.9375rem] font-semibold text-loss">
           Withdrawn{page.withdrawn_at && ` on ${dayWords(page.withdrawn_at)}`}: {page.withdrawn}
         </p>
       )}

@@ -1,24 +1,23 @@
 import { useQuery } from "@tanstack/react-query";
-import type { ReactNode } from "react";
+import { type ReactNode, useMemo } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { type Page, Problem } from "../../api/client";
 import { ProblemView } from "../../ui/ProblemView";
+import { usePageTitle } from "../../ui/usePageTitle";
 import { Waiting } from "../../ui/Waiting";
 import { benchPath } from "../bench";
 import { CodenameHead } from "../codename";
 import { homeQuery } from "../desk";
-import { BenchContext, type ToBench } from "./benchContext";
-import { ContestContext, DraftContext, type OpenDraft } from "./draft";
 import { EvidenceView } from "./EvidenceView";
 import { Facts } from "./Facts";
 import { FileSet } from "./FileSet";
 import { GuideHead } from "./GuideHead";
-import { HelpedContext } from "./helped";
 import { newest, pageQuery, type Wanted } from "./pageQuery";
 import { SheetRows } from "./SheetRows";
 import { SlipsNote } from "./SlipsNote";
 import { SourceNote } from "./SourceNote";
-import { bySteps, SlipsContext, slipsQuery } from "./slips";
+import { SheetContext } from "./sheetContext";
+import { bySteps, slipsQuery } from "./slips";
 import { TodayNote } from "./TodayNote";
 
 /** The guide sheet: one state of a guide, with all that the proof and the readers say of it. */
@@ -35,6 +34,9 @@ export function GuidePage() {
         <h1 className="text-lg font-semibold">
           There is no guide {slug} for {codename}
         </h1>
+        <p className="mt-1">
+          <Link to={`/c/${codename}/guides`}>All guides for {codename}</Link>
+        </p>
       </div>
     );
   }
@@ -61,6 +63,7 @@ function OnePage(props: { codename: string; slug: string; wanted: Wanted; versio
     refetchInterval: ({ state: { data } }) =>
       data && data.chain_missing + data.reports_waiting > 0 ? 3_000 : false,
   });
+  usePageTitle(page.data?.sheet.title ?? slug, version || page.data?.version, codename);
   if (page.error instanceof Problem && page.error.body.code === "unreadable-guide") {
     const path = wanted.draft ? `drafts/${codename}/${slug}` : `revisions/${wanted.short}`;
     return (
@@ -74,6 +77,9 @@ function OnePage(props: { codename: string; slug: string; wanted: Wanted; versio
       </div>
     );
   }
+  if (first.data && version && version !== "draft" && !older) {
+    return <NoSuchVersion page={first.data} version={version} />;
+  }
   return (
     <Waiting query={page}>
       {(data) => (
@@ -85,17 +91,9 @@ function OnePage(props: { codename: string; slug: string; wanted: Wanted; versio
           <Facts page={data} />
           <EvidenceView page={data} />
           <SlipsNote page={data} />
-          <DraftContext value={draftOf(data)}>
-            <BenchContext value={toBench(data)}>
-              <ContestContext value={data.contests}>
-                <HelpedContext value={data.helped}>
-                  <WithSlips page={data}>
-                    <SheetRows sheet={data.sheet} />
-                  </WithSlips>
-                </HelpedContext>
-              </ContestContext>
-            </BenchContext>
-          </DraftContext>
+          <Around page={data}>
+            <SheetRows sheet={data.sheet} />
+          </Around>
           <FileSet sheet={data.sheet} />
         </div>
       )}
@@ -103,18 +101,41 @@ function OnePage(props: { codename: string; slug: string; wanted: Wanted; versio
   );
 }
 
-function WithSlips({ page, children }: { page: Page; children: ReactNode }) {
+function NoSuchVersion({ page, version }: { page: Page; version: string }) {
+  const { codename, guide, title } = page.sheet;
+  const states = [...(page.has_draft ? ["draft"] : []), ...page.versions.map((v) => v.version)];
+  return (
+    <div className="px-[18px] pt-2.5 pb-12">
+      <CodenameHead codename={codename} />
+      <h1 className="mt-2 text-[1.1875rem] font-semibold">
+        “{title}” has no version {version}
+      </h1>
+      <p className="mt-2 flex flex-wrap gap-4">
+        {states.map((each) => (
+          <Link key={each} to={`/c/${codename}/guides/${guide}?v=${each}`}>
+            {each === "draft" ? "The draft" : `Version ${each}`}
+          </Link>
+        ))}
+      </p>
+    </div>
+  );
+}
+
+/** What the rows know of the page; made anew only when it changes, so that they stay drawn. */
+function Around({ page, children }: { page: Page; children: ReactNode }) {
   const slips = useQuery(slipsQuery(page));
-  return <SlipsContext value={bySteps(slips.data)}>{children}</SlipsContext>;
-}
-
-function toBench(page: Page): ToBench {
-  const { codename, guide: slug } = page.sheet;
-  const version = page.kind === "draft" ? "draft" : page.version;
-  return (facts, step, slip) => benchPath({ codename, slug, version, facts, step, slip });
-}
-
-function draftOf(page: Page): OpenDraft | undefined {
-  if (page.kind !== "draft") return undefined;
-  return { codename: page.sheet.codename, slug: page.sheet.guide, seen: page.fingerprint };
+  const around = useMemo(() => {
+    const { codename, guide: slug } = page.sheet;
+    const isDraft = page.kind === "draft";
+    const version = isDraft ? "draft" : page.version;
+    return {
+      draft: isDraft ? { codename, slug, seen: page.fingerprint } : undefined,
+      contests: page.contests,
+      helped: page.helped,
+      toBench: (facts: Record<string, string>, step: string, slip?: number) =>
+        benchPath({ codename, slug, version, facts, step, slip }),
+      slipsAt: bySteps(slips.data),
+    };
+  }, [page, slips.data]);
+  return <SheetContext value={around}>{children}</SheetContext>;
 }

@@ -1,12 +1,13 @@
 import { Radio, RadioGroup } from "@headlessui/react";
 import type { Sheet } from "../../api/client";
+import { keep, kept } from "../../storage";
 
 const KEY = "anleitung.host";
 
 /** The host of last time where this guide knows it, else its first. */
 export function keptHost(known: string[]): string {
-  const kept = localStorage.getItem(KEY);
-  return kept && known.includes(kept) ? kept : (known[0] ?? "");
+  const last = kept(KEY);
+  return last && known.includes(last) ? last : (known[0] ?? "");
 }
 
 export function HostChoice(props: {
@@ -20,7 +21,7 @@ export function HostChoice(props: {
       aria-label="Commands for"
       value={props.host}
       onChange={(host) => {
-        localStorage.setItem(KEY, host);
+        keep(KEY, host);
         props.onChange(host);
       }}
       className="flex gap-3"

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { api, type Page } from "../../api/client";
 import { patiently } from "../../api/patiently";
+import { refresh } from "../../api/touched";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
 
@@ -24,7 +25,7 @@ export function PublishButton({ page }: { page: Page }) {
       ),
     onSuccess: async (answer) => {
       navigate(`?v=${answer.version}`);
-      await client.invalidateQueries();
+      await refresh(client, "guide");
     },
   });
   const what = `Publish ${page.next_version}`;
@@ -40,12 +41,12 @@ export function PublishButton({ page }: { page: Page }) {
         {what}
       </Button>
       <Dialog open={open} onClose={() => setOpen(false)} className="relative z-30">
-        <div className="fixed inset-0 flex items-start justify-center bg-ink/20 pt-24">
-          <DialogPanel className="w-[480px] border border-hair-strong bg-sheet p-5 shadow-lg">
+        <div className="fixed inset-0 flex items-start justify-center overflow-y-auto bg-ink/20 p-3 sm:pt-24">
+          <DialogPanel className="w-full max-w-[480px] border border-hair-strong bg-sheet p-5 shadow-lg">
             <DialogTitle className="text-base font-semibold">
               {what} of “{sheet.title}”
             </DialogTitle>
-            <p className="mt-2 text-[15px]">
+            <p className="mt-2 text-[0.9375rem]">
               Readers can follow it at once. It can be withdrawn later, but never changed. It was
               proved for {sheet.admitted.toLocaleString("en")} kinds of phone
               {sheet.warnings > 0 && `, with ${sheet.warnings} warnings open`}; nobody has run it

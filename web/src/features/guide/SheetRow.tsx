@@ -1,14 +1,14 @@
-import { useContext } from "react";
+import { memo } from "react";
 import type { Row } from "../../api/client";
 import { FindingNote } from "./FindingNote";
-import { HelpedContext } from "./helped";
 import { SlipMargin } from "./SlipMargin";
 import { StepPictures } from "./StepPictures";
+import { useSheet } from "./sheetContext";
 
 const STEPS_IN = ["", "pl-4", "pl-8", "pl-12", "pl-16"];
 
 /** One step across the four columns, with the cut above it where something falls off. */
-export function SheetRow(props: {
+export const SheetRow = memo(function SheetRow(props: {
   row: Row;
   index: number;
   host: string;
@@ -73,22 +73,18 @@ export function SheetRow(props: {
             </p>
           )}
           {row.findings.map((each) => (
-            <FindingNote
-              key={each.id + each.subject}
-              finding={each}
-              explained={props.explained && props.isCurrent}
-            />
+            <FindingNote key={each.id + each.subject} finding={each} explained={props.explained} />
           ))}
           <SlipMargin step={row.id} isCurrent={props.isCurrent} />
         </div>
       </div>
     </li>
   );
-}
+});
 
 /** What the reader is told beside the instruction; shown where one is, so that rows stay low. */
 function More({ row, onPaper = false }: { row: Row; onPaper?: boolean }) {
-  const helpedBy = useContext(HelpedContext);
+  const { helped: helpedBy } = useSheet();
   return (
     <div className="mt-1 space-y-0.5">
       {row.cautions.map((each) => (

@@ -68,13 +68,13 @@ export function SheetRows({ sheet }: { sheet: Sheet }) {
           ))}
         </div>
       )}
-      <div className="sheet-row head text-[12px] text-soft" aria-hidden>
+      <div className="sheet-row head text-[0.75rem] text-soft" aria-hidden>
         <span>Step</span>
         <span>Procedure</span>
         <span className="facts">What changes on the phone</span>
         <span className="margin">In the margin</span>
       </div>
-      <ol ref={list}>
+      <ol ref={list} className="sheet-rows">
         {sheet.rows.map((row, index) => (
           <SheetRow
             key={row.id}
@@ -82,7 +82,7 @@ export function SheetRows({ sheet }: { sheet: Sheet }) {
             index={index}
             host={host}
             isCurrent={index === current}
-            explained={explained}
+            explained={explained && index === current}
           />
         ))}
       </ol>

@@ -1,7 +1,5 @@
-import { useContext } from "react";
 import { Link } from "react-router";
-import { BenchContext } from "./benchContext";
-import { SlipsContext } from "./slips";
+import { useSheet } from "./sheetContext";
 
 const HOWS: Record<string, string> = {
   dead: "ends the phone",
@@ -11,8 +9,8 @@ const HOWS: Record<string, string> = {
 
 /** The most dangerous slip at a step, in a line; all of it where one is. */
 export function SlipMargin({ step, isCurrent }: { step: string; isCurrent: boolean }) {
-  const { harm, why, way } = useContext(SlipsContext)(step);
-  const toBench = useContext(BenchContext);
+  const { slipsAt, toBench } = useSheet();
+  const { harm, why, way } = slipsAt(step);
   return (
     <>
       {harm && (
@@ -23,9 +21,9 @@ export function SlipMargin({ step, isCurrent }: { step: string; isCurrent: boole
           {isCurrent && (
             <>
               . {harm.says} <span className="text-soft">Nearest: {harm.witness}.</span>{" "}
-              {toBench && (
-                <Link to={toBench(harm.facts, harm.step, harm.index)}>This slip on the bench</Link>
-              )}
+              <Link to={toBench(harm.facts, harm.step, harm.index)}>
+                Try this slip on the bench
+              </Link>
             </>
           )}
         </p>

@@ -1,14 +1,15 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from "@headlessui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useContext, useState } from "react";
+import { useState } from "react";
 import { answerOf, api, type Row } from "../../api/client";
+import { refresh } from "../../api/touched";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
-import { DraftContext, type OpenDraft } from "./draft";
+import { type OpenDraft, useSheet } from "./sheetContext";
 
 /** The pictures of a step; in a draft they can be put there and taken away. */
 export function StepPictures({ row }: { row: Row }) {
-  const draft = useContext(DraftContext);
+  const { draft } = useSheet();
   return (
     <>
       {row.pictures.map((each) => (
@@ -61,7 +62,7 @@ function AddPicture({ draft, step, onDone }: AddProps) {
         }),
       ),
     onSuccess: async () => {
-      await client.invalidateQueries();
+      await refresh(client, "guide");
       onDone();
     },
   });
@@ -110,7 +111,7 @@ function TakeAway(props: { draft: OpenDraft; step: string; sha256: string; alt: 
           body: { seen: draft.seen, step, sha256 },
         }),
       ),
-    onSuccess: () => client.invalidateQueries(),
+    onSuccess: () => refresh(client, "guide"),
   });
   return (
     <figcaption>

@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { answerOf, api, type Page } from "../../api/client";
 import { patiently } from "../../api/patiently";
+import { refresh } from "../../api/touched";
 import { ProblemView } from "../../ui/ProblemView";
 import { Differences } from "./Differences";
 
@@ -16,7 +17,7 @@ export function TodayNote({ page }: { page: Page }) {
   const { today } = page;
   const client = useQueryClient();
   const path = { codename: page.sheet.codename, slug: page.sheet.guide };
-  const done = { onSuccess: () => client.invalidateQueries() };
+  const done = { onSuccess: () => refresh(client, "guide") };
   const prove = useMutation({
     mutationFn: () =>
       patiently(() =>

@@ -2,6 +2,7 @@ import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import { answerOf, api, type Page } from "../../api/client";
+import { refresh } from "../../api/touched";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
 
@@ -20,7 +21,7 @@ export function WithdrawButton({ page }: { page: Page }) {
       ),
     onSuccess: async () => {
       setOpen(false);
-      await client.invalidateQueries();
+      await refresh(client, "guide");
     },
   });
   if (page.withdrawn) return null;
@@ -28,12 +29,12 @@ export function WithdrawButton({ page }: { page: Page }) {
     <>
       <Button onClick={() => setOpen(true)}>Withdraw {page.version}</Button>
       <Dialog open={open} onClose={() => setOpen(false)} className="relative z-30">
-        <div className="fixed inset-0 flex items-start justify-center bg-ink/20 pt-24">
-          <DialogPanel className="w-[480px] border border-hair-strong bg-sheet p-5 shadow-lg">
+        <div className="fixed inset-0 flex items-start justify-center overflow-y-auto bg-ink/20 p-3 sm:pt-24">
+          <DialogPanel className="w-full max-w-[480px] border border-hair-strong bg-sheet p-5 shadow-lg">
             <DialogTitle className="text-base font-semibold">
               Withdraw {page.version} of “{page.sheet.title}”
             </DialogTitle>
-            <p className="mt-2 text-[15px]">
+            <p className="mt-2 text-[0.9375rem]">
               Everybody who opens it, also by an old link, reads first that it is withdrawn, and
               why. This cannot be taken back.
             </p>
@@ -46,7 +47,7 @@ export function WithdrawButton({ page }: { page: Page }) {
               maxLength={500}
               value={reason}
               onChange={(event) => setReason(event.target.value)}
-              className="mt-1 w-full border border-hair-strong bg-ground p-2 text-[15px]"
+              className="mt-1 w-full border border-hair-strong bg-ground p-2 text-[0.9375rem]"
             />
             {withdraw.error && (
               <div className="mt-2">

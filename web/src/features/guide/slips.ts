@@ -1,5 +1,4 @@
 import { queryOptions } from "@tanstack/react-query";
-import { createContext } from "react";
 import { api, type Page, type Slips } from "../../api/client";
 import { patiently } from "../../api/patiently";
 
@@ -9,8 +8,6 @@ export type WayBack = Slips["ways_back"][number];
 
 /** What is told in the margin of one step: the worst that one slip does there, and why it is there. */
 export type StepSlips = { harm?: Harm; why?: Why; way?: WayBack };
-
-export const SlipsContext = createContext<(step: string) => StepSlips>(() => ({}));
 
 export const slipsQuery = (page: Page) =>
   queryOptions({

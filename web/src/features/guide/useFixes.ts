@@ -1,12 +1,12 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useContext } from "react";
 import { api, type Finding } from "../../api/client";
 import { patiently } from "../../api/patiently";
-import { DraftContext } from "./draft";
+import { refresh } from "../../api/touched";
+import { useSheet } from "./sheetContext";
 
 /** The edits that take findings of a draft away, and how one is taken; nothing for a revision. */
 export function useFixes() {
-  const draft = useContext(DraftContext);
+  const { draft } = useSheet();
   const client = useQueryClient();
   const path = { codename: draft?.codename ?? "", slug: draft?.slug ?? "" };
   const fixes = useQuery({
@@ -33,7 +33,7 @@ export function useFixes() {
           }),
         { once: true },
       ),
-    onSuccess: () => client.invalidateQueries(),
+    onSuccess: () => refresh(client, "guide"),
   });
   const fixOf = (finding: Finding) =>
     fixes.data?.find(

@@ -4,7 +4,7 @@ import type { Tool } from "../../api/client";
 export function CommandTable({ tool }: { tool: Tool }) {
   return (
     <section aria-label="Commands" className="mt-4">
-      <h2 className="border-b border-ink text-[14px] font-semibold">Commands</h2>
+      <h2 className="border-b border-ink text-[0.875rem] font-semibold">Commands</h2>
       <div className="overflow-x-auto">
         <table className="ruled">
           <thead>

@@ -17,7 +17,7 @@ export function ListPage({ kind, title, empty }: ListProps) {
   return (
     <div className="px-[18px] pt-2.5 pb-10">
       <div className="flex flex-wrap items-baseline gap-4">
-        <h1 className="text-[19px] font-semibold">{title}</h1>
+        <h1 className="text-[1.1875rem] font-semibold">{title}</h1>
         <Link to={`/edit/${kind}`}>Add one</Link>
         <label>
           Find{" "}
@@ -34,7 +34,7 @@ export function ListPage({ kind, title, empty }: ListProps) {
           const shown = data.filter((each) =>
             `${each.name} ${each.title} ${each.about}`.toLowerCase().includes(find.toLowerCase()),
           );
-          if (data.length === 0) return <p className="mt-3 text-[15px]">{empty}</p>;
+          if (data.length === 0) return <p className="mt-3 text-[0.9375rem]">{empty}</p>;
           if (shown.length === 0) return <p className="mt-3">Nothing fits “{find}”.</p>;
           return (
             <div className="overflow-x-auto">
@@ -42,7 +42,7 @@ export function ListPage({ kind, title, empty }: ListProps) {
                 <tbody>
                   {shown.map((each) => (
                     <tr key={each.name}>
-                      <td className="text-[14px]">
+                      <td className="text-[0.875rem]">
                         <Link to={`/${kind}s/${each.name}`}>{each.title}</Link>
                       </td>
                       <td>{each.about}</td>

@@ -39,7 +39,7 @@ function ProgramSheet({ document, program }: { document: Doc; program: Program }
         <Link to="/programs">Phone programs</Link>
       </p>
       <div className="flex flex-wrap items-baseline gap-4">
-        <h1 className="text-[19px] font-semibold">{program.name}</h1>
+        <h1 className="text-[1.1875rem] font-semibold">{program.name}</h1>
         <span>
           {program.kind.replaceAll("-", " ")} {program.version}
         </span>
@@ -106,7 +106,7 @@ function Ruled(props: { title: string; heads: string[]; rows: (string | null | u
   if (props.rows.length === 0) return null;
   return (
     <section aria-label={props.title} className="mt-4">
-      <h2 className="border-b border-ink text-[14px] font-semibold">{props.title}</h2>
+      <h2 className="border-b border-ink text-[0.875rem] font-semibold">{props.title}</h2>
       <table className="ruled">
         <thead>
           <tr>

@@ -27,7 +27,7 @@ function SchemeSheet({ document, scheme }: { document: Doc; scheme: NamingScheme
         <Link to="/schemes">Naming schemes</Link>
       </p>
       <div className="flex flex-wrap items-baseline gap-4">
-        <h1 className="text-[19px] font-semibold">How {scheme.name} is read</h1>
+        <h1 className="text-[1.1875rem] font-semibold">How {scheme.name} is read</h1>
         <Link to={`/edit/scheme?name=${document.name}`}>Edit this scheme</Link>
       </div>
       {document.retired && (
@@ -37,7 +37,7 @@ function SchemeSheet({ document, scheme }: { document: Doc; scheme: NamingScheme
       )}
       {scheme.forms.map((form) => (
         <section key={form.id} aria-label={`Form ${form.id}`} className="mt-3">
-          <h2 className="text-[14px] font-semibold">
+          <h2 className="text-[0.875rem] font-semibold">
             {form.what === "build" ? "Build string" : "File name"}
           </h2>
           <Apart

@@ -25,7 +25,7 @@ function ToolSheet({ document, tool }: { document: Doc; tool: Tool }) {
         <Link to="/tools">Host tools</Link>
       </p>
       <div className="flex flex-wrap items-baseline gap-4">
-        <h1 className="text-[19px] font-semibold">{tool.name}</h1>
+        <h1 className="text-[1.1875rem] font-semibold">{tool.name}</h1>
         <span>versions: {tool.versions}</span>
         <Link to={`/edit/tool?name=${document.name}`}>Edit this tool</Link>
       </div>
@@ -35,7 +35,7 @@ function ToolSheet({ document, tool }: { document: Doc; tool: Tool }) {
         </p>
       )}
       <section aria-label="Host systems" className="mt-3">
-        <h2 className="border-b border-ink text-[14px] font-semibold">Where it runs</h2>
+        <h2 className="border-b border-ink text-[0.875rem] font-semibold">Where it runs</h2>
         <table className="ruled">
           <thead>
             <tr>
@@ -56,7 +56,7 @@ function ToolSheet({ document, tool }: { document: Doc; tool: Tool }) {
         </table>
       </section>
       <section aria-label="Is the phone there?" className="mt-4">
-        <h2 className="border-b border-ink text-[14px] font-semibold">Is the phone there?</h2>
+        <h2 className="border-b border-ink text-[0.875rem] font-semibold">Is the phone there?</h2>
         {tool.there && <p className="mark mark-proved mt-1">It is when {tool.there}.</p>}
         {tool.not_there.length > 0 && (
           <table className="ruled mt-1">

@@ -6,7 +6,9 @@ type ToolWindow = NonNullable<Tool["window"]>;
 export function WindowView({ tool, window }: { tool: Tool; window: ToolWindow }) {
   return (
     <section aria-label={`The window of ${tool.name}`} className="mt-4">
-      <h2 className="border-b border-ink text-[14px] font-semibold">The window of {tool.name}</h2>
+      <h2 className="border-b border-ink text-[0.875rem] font-semibold">
+        The window of {tool.name}
+      </h2>
       <div className="grid gap-x-8 gap-y-3 pt-1.5 lg:grid-cols-2">
         <table className="ruled">
           <thead>

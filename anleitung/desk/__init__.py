@@ -1,0 +1,1 @@
+"""The desk: every codename with its guides, and what needs a decision now."""

@@ -1,0 +1,168 @@
+"""One guide as the desk and the lists see it, and the matters that it raises."""
+
+from dataclasses import dataclass
+from datetime import datetime
+
+from django.contrib.auth.models import User
+
+from anleitung.core.evidence.report import EvidenceOut
+from anleitung.core.guide.aim import Aim, aim_of
+from anleitung.core.marked import counted
+from anleitung.core.proof.result import ProofOut
+from anleitung.core.sheet.build import admission_words
+from anleitung.desk.matters import Matter
+from anleitung.guides.errors import UnreadableGuide
+from anleitung.guides.load import Stored, kept_proof, load_bundle
+from anleitung.guides.models import Draft, Guide, Revision
+from anleitung.guides.today import Fingerprints, Today, held_against_today
+from anleitung.reports.evidence import evidence_for
+
+
+@dataclass(frozen=True, slots=True)
+class GuideState:
+    """draft_stops, draft_warnings: -1 where there is no draft, or no proof of it. fault: why it
+
+    cannot be read. is_trial: kept apart, to try things out; it raises no matter.
+    """
+
+    slug: str
+    title: str
+    aim: Aim = "other"
+    version: str = ""
+    short: str = ""
+    is_withdrawn: bool = False
+    is_trial: bool = False
+    has_draft: bool = False
+    draft_title: str = ""
+    draft_stops: int = -1
+    draft_warnings: int = -1
+    runs: int = 0
+    flags: int = 0
+    admission: str = ""
+    is_stale: bool = False
+    fault: str = ""
+
+
+def state_of_guide(
+    guide: Guide, known: Fingerprints, *, actor: User, now: datetime
+) -> tuple[GuideState | None, list[Matter]]:
+    """None for a name that holds neither a draft nor a revision."""
+    draft: Draft | None = getattr(guide, "draft", None)
+    newest = guide.revisions.order_by("-number").select_related("withdrawal").first()
+    shown: Stored | None = newest or draft
+    if shown is None:
+        return None, []
+    try:
+        bundle, today = load_bundle(shown), held_against_today(shown, known)
+        draft_proof = kept_proof(load_bundle(draft)) if draft else None
+    except UnreadableGuide as error:
+        return _unreadable(guide, shown, str(error))
+    withdrawn = newest is not None and hasattr(newest, "withdrawal")
+    evidence = evidence_for(newest, now=now) if newest else None
+    state = GuideState(
+        slug=guide.slug,
+        title=shown.title,
+        aim=aim_of(bundle),
+        version=newest.version if newest else "",
+        short=newest.short if newest else "",
+        is_withdrawn=withdrawn,
+        is_trial=guide.is_trial,
+        has_draft=draft is not None,
+        draft_title=draft.title if draft else "",
+        draft_stops=_count(draft_proof, "stop"),
+        draft_warnings=_count(draft_proof, "warn"),
+        runs=evidence.runs if evidence else 0,
+        flags=len(evidence.flags) if evidence else 0,
+        admission="; ".join(admission_words(bundle)),
+        is_stale=today.is_stale,
+    )
+    if guide.is_trial:
+        return state, []
+    matters: list[Matter] = []
+    if newest is not None and evidence is not None and not withdrawn:
+        matters += _about_reports(guide, newest, evidence, actor)
+    if not withdrawn:
+        matters += _about_today(guide, shown, today, state.runs, actor)
+    if draft is not None:
+        matters.append(_about_draft(guide, draft, draft_proof, actor))
+    return state, matters
+
+
+def _count(proof: ProofOut | None, severity: str) -> int:
+    return sum(f.severity == severity for f in proof.findings) if proof else -1
+
+
+def _path(guide: Guide, state: str) -> str:
+    return f"/c/{guide.codename}/guides/{guide.slug}?v={state}"
+
+
+def _is_mine(row: Stored, actor: User) -> bool:
+    by = row.published_by_id if isinstance(row, Revision) else row.updated_by_id
+    return by == actor.pk
+
+
+def _unreadable(guide: Guide, row: Stored, why: str) -> tuple[GuideState, list[Matter]]:
+    """A guide that cannot be read stands in its place, with the reason, beside all that goes on."""
+    mine = row if isinstance(row, Revision) else None
+    state = GuideState(
+        slug=guide.slug,
+        title=row.title,
+        version=mine.version if mine else "",
+        short=mine.short if mine else "",
+        has_draft=mine is None,
+        draft_title="" if mine else row.title,
+        is_trial=guide.is_trial,
+        fault=why,
+    )
+    path = _path(guide, mine.version if mine else "draft")
+    return state, [Matter("unreadable", 1, "loss", why, "Look at it", path)]
+
+
+def _about_reports(
+    guide: Guide, revision: Revision, evidence: EvidenceOut, actor: User
+) -> list[Matter]:
+    path, mine = _path(guide, revision.version), _is_mine(revision, actor)
+    name = f"{revision.title} {revision.version}"
+    told = [(0, evidence.dead_notice, "Read the reports")] if evidence.dead_notice else []
+    told += [(0, flag.words, "Look at it") for flag in evidence.flags]
+    return [
+        Matter("reports", harm, "loss", f"{name}: {says}", action, path, evidence.runs, mine)
+        for harm, says, action in told
+    ]
+
+
+def _about_today(
+    guide: Guide, row: Stored, today: Today, readers: int, actor: User
+) -> list[Matter]:
+    """What the catalogue's documents of today do to a guide that was proved with older ones."""
+    if not today.changed:
+        return []
+    state = row.version if isinstance(row, Revision) else "draft"
+    path, mine = _path(guide, state), _is_mine(row, actor)
+    what = ", ".join(f"{kind} {name}" for kind, _, name in today.changed[:3])
+    title = f"{row.title} {state}"
+    if today.fault or today.stops:
+        why = today.fault or counted(today.stops, "{n} stop", "{n} stops")
+        text = f"{title} fails with today’s {what}: {why}."
+        return [Matter("today", 1, "loss", text, "Look at it", path, readers, mine)]
+    if today.is_stale:
+        text = f"{title} is stale: the {what} changed since it was proved."
+        return [Matter("today", 2, "care", text, "Prove it again", path, readers, mine)]
+    return []
+
+
+def _about_draft(guide: Guide, draft: Draft, proof: ProofOut | None, actor: User) -> Matter:
+    path, mine = _path(guide, "draft"), _is_mine(draft, actor)
+    if proof is None:
+        text = f"“{draft.title}” has not been proved with this version of the model yet."
+        return Matter("drafts", 3, "care", text, "Open the draft", path, mine=mine)
+    if not proof.finished:
+        text = f"The proof of “{draft.title}” is not finished."
+        return Matter("drafts", 3, "care", text, "Open the draft", path, mine=mine)
+    stops = [f for f in proof.findings if f.severity == "stop"]
+    if stops:
+        more = "" if len(stops) == 1 else f" ({len(stops) - 1} more)"
+        text = f"“{draft.title}” has a stop: {stops[0].message}{more}"
+        return Matter("drafts", 3, "care", text, "Open the draft", path, mine=mine)
+    text = f"“{draft.title}” has no open stop."
+    return Matter("ready", 4, "plain", text, "Read and publish it", path, mine=mine)

@@ -1,0 +1,30 @@
+import type { QueryClient } from "@tanstack/react-query";
+
+/** What was changed → the queries that may answer otherwise from now on. */
+const TOUCHED = {
+  guide: ["home", "guides", "page", "bench", "slips", "fixes", "files", "file-set", "package"],
+  document: [
+    "home",
+    "guides",
+    "page",
+    "phone",
+    "document",
+    "documents",
+    "builds",
+    "ways",
+    "offered",
+    "decode",
+    "files",
+  ],
+  builds: ["home", "page", "builds", "ways", "offered", "decode", "phone"],
+  sources: ["home", "watch", "work", "page", "files"],
+  signed: ["signed", "files"],
+  work: ["work"],
+} as const;
+
+export type Touched = keyof typeof TOUCHED;
+
+/** Fetches anew what a change may have touched, as far as it is on the screen. */
+export async function refresh(client: QueryClient, touched: Touched): Promise<void> {
+  await Promise.all(TOUCHED[touched].map((name) => client.invalidateQueries({ queryKey: [name] })));
+}
