@@ -170,13 +170,18 @@ class GuideList:
 
 def read_guides(codename: str, *, actor: User, now: datetime) -> GuideList:
     known = current_fingerprints()
-    lines: dict[Aim, list[GuideLine]] = {}
-    trials = []
+    found = []
     for guide in Guide.objects.filter(codename=codename).order_by("slug").select_related("draft"):
         state, _ = state_of_guide(guide, known, actor=actor, now=now)
-        if state is None:
-            continue
-        line = GuideLine(state, tuple((r.title, r.guide.slug) for r in opened_by(guide)))
+        if state is not None:
+            found.append((guide, state))
+    place = {state.slug: AIMS.index(state.aim) for _, state in found}
+    lines: dict[Aim, list[GuideLine]] = {}
+    trials = []
+    for guide, state in found:
+        # Of those that open the way only what a phone goes through before: a way back leads to all.
+        before = [r for r in opened_by(guide) if place[r.guide.slug] < place[guide.slug]]
+        line = GuideLine(state, tuple((r.title, r.guide.slug) for r in before))
         if state.is_trial:
             trials.append(line)
         else:

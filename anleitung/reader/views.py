@@ -4,6 +4,7 @@ import hashlib
 import secrets
 import uuid
 from dataclasses import dataclass, field
+from typing import Any
 
 from django.conf import settings
 from django.db.utils import OperationalError
@@ -60,18 +61,20 @@ SOURCE_COOKIE = "anleitung_reader"
 
 @require_safe
 def front(request: HttpRequest) -> HttpResponse:
-    """Every codename: those with a published guide first, then those without one yet."""
-    entries, others = [], []
+    """Every codename by its maker, with its guides and how many flags each carries."""
+    makers: dict[str, list[dict[str, Any]]] = {}
+    now = timezone.now()
     for device in load_devices():
-        revisions = newest_revisions(device.codename)
-        if revisions:
-            entries.append({"device": device, "revisions": revisions})
-        else:
-            others.append(device)
+        guides = [
+            {"revision": revision, "flags": len(evidence_for(revision, now=now).flags)}
+            for revision in newest_revisions(device.codename)
+        ]
+        makers.setdefault(device.maker, []).append({"device": device, "guides": guides})
+    for entries in makers.values():
+        entries.sort(key=lambda entry: (not entry["guides"], entry["device"].codename))
     asked = " ".join(request.GET.get("q", "")[:LONGEST].split())
     context = {
-        "entries": entries,
-        "others": others,
+        "makers": sorted(makers.items()),
         "asked": asked,
         "places": [p for p in find_catalogue_places(asked) if p.codename],
     }

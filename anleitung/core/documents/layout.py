@@ -29,6 +29,11 @@ class Partition(Document):
         description="after it was written, the bootloader is restarted before anything else",
     )
 
+    @property
+    def is_drawn_once(self) -> bool:
+        """What is unique to one phone exists once, whatever slots there are."""
+        return self.once or self.role == "unique"
+
 
 class Layout(Document):
     """The partitions of the phone. own_keys: a locked phone also starts what is signed with a key

@@ -49,12 +49,13 @@ class RailsOut(BaseModel):
 
 
 def draw_rails(layout: Layout) -> RailsOut:
-    in_slots = [p for p in layout.partitions if not p.once]
-    once = [p for p in layout.partitions if p.once]
-    names = (_("slot a"), _("slot b")) if layout.slots == "dual" else (_("the one slot"),)
+    is_dual = layout.slots == "dual"
+    in_slots = [p for p in layout.partitions if not (is_dual and p.is_drawn_once)]
+    once = [p for p in layout.partitions if is_dual and p.is_drawn_once]
+    names = (_("slot a"), _("slot b")) if is_dual else (_("the one slot"),)
     rails = [RailOut(name=name, cells=_cells(in_slots, layout)) for name in names]
     if once:
-        rails.append(RailOut(name=_("stands once"), cells=_cells(once, layout)))
+        rails.append(RailOut(name=_("exists once"), cells=_cells(once, layout)))
     return RailsOut(rails=rails, container=layout.container or "", facts=_facts(layout))
 
 

@@ -40,6 +40,18 @@ def styles(entry: str) -> SafeString:
 
 
 @register.simple_tag
+def fonts(entry: str) -> SafeString:
+    """The two upright fonts are fetched with the page, so that nothing moves when they come."""
+    wanted = ("next-latin-wght-normal", "mono-latin-wght-normal")
+    files = [f for f in _manifest()[entry].get("assets", []) if any(w in f for w in wanted)]
+    return format_html_join(
+        "",
+        '<link rel="preload" as="font" type="font/woff2" href="{}" crossorigin>',
+        ((static(file),) for file in files),
+    )
+
+
+@register.simple_tag
 def script(entry: str) -> SafeString:
     return format_html(
         '<script type="module" src="{}"></script>', static(_manifest()[entry]["file"])

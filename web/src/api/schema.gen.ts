@@ -1091,11 +1091,15 @@ export interface components {
         };
         /**
          * BenchFactOut
-         * @description One property of the phone at the start. values: those it may take, each with its words.
+         * @description One property of the phone at the start. usual: its value on the usual phone of the codename;
+         *
+         *     values: those it may take.
          */
         BenchFactOut: {
             /** Name */
             name: string;
+            /** Usual */
+            usual: string;
             /** Value */
             value: string;
             /** Values */

@@ -31,19 +31,30 @@ export function JumpBox() {
   });
   const places = asked ? (found.data?.places ?? []) : [];
   const isSettled = asked === text.trim() && !found.isFetching;
+  // Enter that was pressed before the answer came takes its first place.
+  const [entered, setEntered] = useState("");
+  const leave = (place: Place) => {
+    navigate(place.path);
+    setText("");
+    setEntered("");
+    input.current?.blur();
+  };
+  useEffect(() => {
+    if (!entered || !isSettled) return;
+    const first = found.data?.places[0];
+    if (entered === asked && first) leave(first);
+    setEntered("");
+  });
   return (
     <Combobox<Place | null>
       immediate
       value={null}
       onChange={(place) => {
-        if (!place) return;
-        navigate(place.path);
-        setText("");
-        input.current?.blur();
+        if (place) leave(place);
       }}
       onClose={() => setText("")}
     >
-      <span className="flex w-[340px] items-center border-b border-hair-strong max-md:w-40">
+      <span className="flex w-[340px] items-center border-b border-field focus-within:outline-2 focus-within:outline-offset-2 focus-within:outline-work max-md:w-40">
         <ComboboxInput
           ref={input}
           aria-label="Jump to a codename, market name, build, file, tool or guide"
@@ -52,6 +63,13 @@ export function JumpBox() {
           className="w-full bg-transparent px-0.5 py-0.5 outline-none placeholder:text-soft focus:border-work"
           value={text}
           onChange={(event) => setText(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key === "Enter" && text.trim() && !isSettled) {
+              event.preventDefault();
+              event.stopPropagation();
+              setEntered(text.trim());
+            }
+          }}
         />
         <kbd>/</kbd>
       </span>

@@ -7,6 +7,7 @@ from gettext import gettext as _
 from anleitung.core.diagrams.one import OneRun, PlainState, run_one
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.diagrams.space import FactKind
+from anleitung.core.diagrams.witness import find_witness
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.actions import Step
@@ -20,11 +21,15 @@ from anleitung.core.proof.run.compile import END, Compiled, run_bundle
 
 
 class BenchFactOut(Out):
-    """One property of the phone at the start. values: those it may take, each with its words."""
+    """One property of the phone at the start. usual: its value on the usual phone of the codename;
+
+    values: those it may take.
+    """
 
     name: str
     words: str
     value: str
+    usual: str
     values: tuple[str, ...]
 
 
@@ -114,6 +119,10 @@ def walk(bundle: Bundle, facts: Mapping[str, str], slip: int | None = None) -> B
     compiled = run_bundle(bundle, Budget())
     space = compiled.procedure.space
     start = {fact.name: fact.default for fact in space.facts}
+    if not facts:
+        # Nothing was said of the phone: the nearest to the usual one that the guide admits.
+        nearest = find_witness(space, compiled.procedure.admitted)
+        start = nearest.start(space) if nearest is not None else start
     for name, value in facts.items():
         if name not in start or value not in space.facts[space.level_of[name]].values:
             raise NoSuchPhone(f"{name}: {value}")
@@ -133,6 +142,7 @@ def walk(bundle: Bundle, facts: Mapping[str, str], slip: int | None = None) -> B
                 name=fact.name,
                 words=fact_words(fact.name),
                 value=start[fact.name],
+                usual=fact.default,
                 values=fact.values,
             )
             for fact in space.facts
@@ -273,13 +283,16 @@ def _slots(bundle: Bundle, state: PlainState, before: PlainState) -> tuple[Bench
     found: dict[str, list[BenchPartOut]] = {}
     for where, part in world.contents:
         side = where.partition(".")[0]
+        once = part.is_drawn_once and world.has_two_slots
+        if once and side == "other":
+            continue
         letter = running if side == "cur" else ("b" if running == "a" else "a")
         title = ""
-        if world.has_two_slots and not part.once:
+        if world.has_two_slots and not once:
             run = _("running") if side == "cur" else _("other")
             title = _("slot {letter}, {which}").format(letter=letter, which=run)
         then = where
-        if moved and not part.once:
+        if moved and not once:
             then = f"{'other' if side == 'cur' else 'cur'}.{part.name}"
         family, build = str(state[f"{where}.family"]), str(state[f"{where}.build"])
         is_new = (before[f"{then}.family"], before[f"{then}.build"]) != (family, build)

@@ -4,13 +4,13 @@ import type { BenchData } from "../../api/client";
 
 /** Which phone this is: every property it may differ in, to be set by hand. */
 export function BenchFacts({ facts }: { facts: BenchData["facts"] }) {
-  const [search, setSearch] = useSearchParams();
-  const told = facts.filter((each) => search.has(`f.${each.name}`));
+  const [, setSearch] = useSearchParams();
+  const told = facts.filter((each) => each.value !== each.usual);
   return (
     <Disclosure as="section" aria-label="Which phone" className="mt-1">
       <p>
         {told.length === 0
-          ? "The usual phone."
+          ? "The usual phone of this codename."
           : told.map((each) => `${each.words} ${each.value}`).join(", ")}{" "}
         <DisclosureButton className="cursor-pointer text-work underline">
           Another phone
@@ -25,6 +25,8 @@ export function BenchFacts({ facts }: { facts: BenchData["facts"] }) {
               value={each.value}
               onChange={(event) =>
                 setSearch((now) => {
+                  // What is shown stays so, whatever phone it was opened with.
+                  for (const other of told) now.set(`f.${other.name}`, other.value);
                   now.set(`f.${each.name}`, event.target.value);
                   return now;
                 })

@@ -5,8 +5,10 @@ export function BenchSlots({ slots }: { slots: BenchData["first"]["slots"] }) {
   return (
     <div className="mt-3 space-y-2">
       {slots.map((slot) => (
-        <section key={slot.title} aria-label={slot.title || "stands once"}>
-          <h2 className="text-[0.8125rem] font-semibold">{slot.title || "Stands once"}</h2>
+        <section key={slot.title} aria-label={slot.title || "exists once"}>
+          <h2 className="text-[0.8125rem] font-semibold">
+            {slot.title || "Exists once, beside the slots"}
+          </h2>
           <ul className="flex flex-wrap border-t border-l border-hair-strong">
             {slot.parts.map((part) => (
               <li

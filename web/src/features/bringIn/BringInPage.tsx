@@ -4,8 +4,10 @@ import { useNavigate } from "react-router";
 import { api, Problem } from "../../api/client";
 import { patiently } from "../../api/patiently";
 import { refresh } from "../../api/touched";
+import { announce } from "../../ui/announce";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
+import { usePageTitle } from "../../ui/usePageTitle";
 
 interface Sending {
   file: File;
@@ -14,6 +16,7 @@ interface Sending {
 
 /** A zip file of a bundle becomes the draft of its guide, proved at once. */
 export function BringInPage() {
+  usePageTitle("Import a bundle");
   const navigate = useNavigate();
   const client = useQueryClient();
   const [isOver, setIsOver] = useState(false);
@@ -31,6 +34,7 @@ export function BringInPage() {
     },
     onSuccess: async (answer) => {
       await Promise.all([refresh(client, "guide"), refresh(client, "document")]);
+      announce("Imported as a draft.");
       navigate(`/c/${answer.codename}/guides/${answer.slug}?v=draft`);
     },
   });

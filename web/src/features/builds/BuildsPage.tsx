@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { Builds } from "../../api/client";
+import { usePageTitle } from "../../ui/usePageTitle";
 import { Waiting } from "../../ui/Waiting";
 import { CodenameHead } from "../codename";
 import { BuildTable } from "./BuildTable";
@@ -11,6 +12,7 @@ import { UpdateGraph } from "./UpdateGraph";
 
 export function BuildsPage() {
   const { codename = "" } = useParams();
+  usePageTitle("Builds", codename);
   const builds = useQuery(buildsQuery(codename));
   return (
     <div className="px-[18px] pt-2.5 pb-10">

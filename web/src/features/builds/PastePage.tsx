@@ -4,8 +4,11 @@ import { Link, useNavigate, useParams } from "react-router";
 import { api } from "../../api/client";
 import { patiently } from "../../api/patiently";
 import { refresh } from "../../api/touched";
+import { announce } from "../../ui/announce";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
+import { usePageTitle } from "../../ui/usePageTitle";
+import { useTyped } from "../../ui/useTyped";
 import { CodenameHead } from "../codename";
 import { PreviewTable } from "./PreviewTable";
 import { buildsQuery } from "./queries";
@@ -18,12 +21,13 @@ const LABELS: Record<string, string> = {
 /** A list pasted in, one build a line, or a CSV: first what each line became, then the storing. */
 export function PastePage() {
   const { codename = "" } = useParams();
+  usePageTitle("Add builds", codename);
   const builds = useQuery(buildsQuery(codename));
-  const [text, setText] = useState("");
+  const [text, setText] = useTyped(`builds/${codename}`);
   const [filling, setFilling] = useState<Record<string, string>>({});
   const [verdict, setVerdict] = useState("");
   const [page, setPage] = useState(0);
-  const [asked, setAsked] = useState("");
+  const [asked, setAsked] = useState(text);
   const client = useQueryClient();
   const navigate = useNavigate();
   useEffect(() => {
@@ -57,7 +61,9 @@ export function PastePage() {
         { once: true },
       ),
     onSuccess: async () => {
+      setText("");
       await refresh(client, "builds");
+      announce("The builds are stored.");
       navigate(`/c/${codename}/builds`);
     },
   });
@@ -81,6 +87,7 @@ export function PastePage() {
       <textarea
         aria-label="Builds, one a line"
         rows={9}
+        defaultValue={text}
         spellCheck={false}
         // Unwrapped and left to the browser: 20,000 lines that are laid out anew at each key are slow.
         wrap="off"

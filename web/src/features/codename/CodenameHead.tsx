@@ -15,7 +15,9 @@ const tab = ({ isActive }: { isActive: boolean }) =>
 /** Where one is, above every page of a codename: its name, and what there is of it. */
 export function CodenameHead({ codename }: { codename: string }) {
   const phone = useQuery(phoneQuery(codename));
-  const onPhonePage = useLocation().pathname === `/c/${codename}`;
+  // Where files and builds are chosen, one name for several phones is the first thing to know.
+  const { pathname } = useLocation();
+  const warns = ["/builds", "/files"].some((end) => pathname.startsWith(`/c/${codename}${end}`));
   return (
     <>
       <nav aria-label={`Pages of ${codename}`} className="flex flex-wrap gap-x-4 gap-y-1 text-soft">
@@ -39,7 +41,7 @@ export function CodenameHead({ codename }: { codename: string }) {
           As readers see it
         </a>
       </nav>
-      {!onPhonePage &&
+      {warns &&
         phone.data?.namesakes.map((each) => (
           <p key={each.says} className="mark mark-warn text-care" title={each.tell.join(". ")}>
             {each.says} <Link to={`/c/${codename}`}>How to tell</Link>

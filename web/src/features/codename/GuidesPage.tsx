@@ -69,15 +69,15 @@ function GuideTable(props: {
       <h2 className="text-[0.9375rem] font-semibold">{props.title}</h2>
       {props.children && <p className="text-soft">{props.children}</p>}
       <div className="overflow-x-auto">
-        <table className="ruled">
+        <table className="ruled min-w-[720px] table-fixed">
           <thead>
             <tr>
-              <th className="w-[30%]">Guide</th>
-              <th className="w-[18%]">First</th>
-              <th>Published</th>
-              <th>Draft</th>
-              <th>Runs</th>
-              <th className="w-[28%]">For phones where</th>
+              <th className="w-[28%]">Guide</th>
+              <th className="w-[20%]">Comes after</th>
+              <th className="w-[11%]">Published</th>
+              <th className="w-[9%]">Draft</th>
+              <th className="w-[9%]">Runs</th>
+              <th>For phones where</th>
             </tr>
           </thead>
           <tbody>
@@ -124,7 +124,11 @@ function Line({ codename, guide }: { codename: string; guide: Listed }) {
           </>
         )}
       </td>
-      <td className="text-soft">{guide.fault || guide.admission}</td>
+      <td className="text-soft">
+        <span className="line-clamp-3" title={guide.admission}>
+          {guide.fault || guide.admission}
+        </span>
+      </td>
     </tr>
   );
 }

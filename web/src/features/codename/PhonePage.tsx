@@ -4,6 +4,7 @@ import { Link, useParams } from "react-router";
 import type { Phone } from "../../api/client";
 import { ChordView } from "../../drawn/ChordView";
 import { Rails } from "../../drawn/Rails";
+import { usePageTitle } from "../../ui/usePageTitle";
 import { Waiting } from "../../ui/Waiting";
 import { DocumentFoot } from "../document";
 import { CodenameHead } from "./CodenameHead";
@@ -12,6 +13,7 @@ import { phoneQuery } from "./phoneQuery";
 
 export function PhonePage() {
   const { codename = "" } = useParams();
+  usePageTitle("Phone", codename);
   const phone = useQuery(phoneQuery(codename));
   return (
     <div className="px-[18px] pt-2.5 pb-10">

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams, useSearchParams } from "react-router";
+import { usePageTitle } from "../../ui/usePageTitle";
 import { Waiting } from "../../ui/Waiting";
 import { Editor } from "./Editor";
 import { pathOf } from "./pathOf";
@@ -17,6 +18,7 @@ const TITLES: Record<string, string> = {
 /** One document of the catalogue as a form; without a name, a new one. */
 export function EditPage() {
   const { kind = "" } = useParams();
+  usePageTitle("Edit", kind);
   const [search] = useSearchParams();
   const codename = search.get("codename") ?? "";
   const name = search.get("name") ?? (kind === "device" ? codename : "");

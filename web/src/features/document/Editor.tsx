@@ -1,10 +1,13 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useDeferredValue, useEffect, useState } from "react";
+import { useDeferredValue, useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { answerOf, api, type Doc, Problem } from "../../api/client";
 import { refresh } from "../../api/touched";
+import { announce } from "../../ui/announce";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
+import { TextButton } from "../../ui/TextButton";
+import { useTyped } from "../../ui/useTyped";
 import { Conflict } from "./Conflict";
 import { FaultList } from "./FaultList";
 import { Fields } from "./Field";
@@ -37,7 +40,8 @@ export function Editor({ address, schema, standing, store }: EditorProps) {
   const [edit, setEdit] = useState<KeptEdit>(kept ?? fresh);
   // Fields that keep their own typing start anew when the whole document is replaced.
   const [round, setRound] = useState(0);
-  const [note, setNote] = useState("");
+  const [note, setNote] = useTyped(`note/${address.kind}/${address.codename}/${address.name}`);
+  const form = useRef<HTMLFormElement>(null);
   const client = useQueryClient();
   const navigate = useNavigate();
   const checked = useChecked(address.kind, edit.body);
@@ -45,7 +49,9 @@ export function Editor({ address, schema, standing, store }: EditorProps) {
     mutationFn: () => (store ? store(edit) : storeInCatalogue(address, edit, note)),
     onSuccess: async (path) => {
       keepEdit(address, undefined);
+      setNote("");
       await refresh(client, "document");
+      announce("Saved as a new version.");
       navigate(path);
     },
   });
@@ -68,21 +74,19 @@ export function Editor({ address, schema, standing, store }: EditorProps) {
     <FormContext value={{ root: schema, faults, set, beside, fields }}>
       {kept && (
         <p role="status" className="mark mark-note my-1">
-          What you had not saved yet is here again.{" "}
-          <button
-            type="button"
-            className="cursor-pointer text-work underline"
+          Your unsaved changes are back.{" "}
+          <TextButton
             onClick={() => {
               change(fresh, true);
               keepEdit(address, undefined);
             }}
           >
-            Throw it away and start from{" "}
-            {store ? "what is kept" : `version ${fresh.number || "nothing"}`}
-          </button>
+            Discard it and start from{" "}
+            {store ? "what is stored" : `version ${fresh.number || "nothing"}`}
+          </TextButton>
         </p>
       )}
-      {moved ? (
+      {moved && (
         <Conflict
           address={address}
           edit={edit}
@@ -91,13 +95,21 @@ export function Editor({ address, schema, standing, store }: EditorProps) {
             change(next, true);
           }}
         />
-      ) : (
-        save.error && <ProblemView error={save.error} />
       )}
       <Parts schema={schema} />
       <form
         key={round}
+        ref={form}
         className="mt-2"
+        onKeyDown={(event) => {
+          if (event.key === "Enter" && (event.ctrlKey || event.metaKey)) {
+            event.preventDefault();
+            form.current?.requestSubmit();
+          } else if (event.altKey && /^Page(Up|Down)$/.test(event.key)) {
+            event.preventDefault();
+            toPart(form.current, event.key === "PageDown" ? 1 : -1);
+          }
+        }}
         onSubmit={(event) => {
           event.preventDefault();
           save.mutate();
@@ -105,6 +117,7 @@ export function Editor({ address, schema, standing, store }: EditorProps) {
       >
         <Fields schema={schema} path={[]} value={edit.body} />
         <div className="sticky bottom-0 mt-3 border-t border-ink bg-ground py-2">
+          {save.error && !moved && <ProblemView error={save.error} />}
           <FaultList faults={faults} isNew={standing === undefined} />
           <div className="flex flex-wrap items-center gap-3">
             {!store && (
@@ -121,12 +134,24 @@ export function Editor({ address, schema, standing, store }: EditorProps) {
             <Button type="submit" look="work" disabled={save.isPending || faults.length > 0}>
               {standing && !store ? `Save version ${standing.versions.length + 1}` : "Save it"}
             </Button>
-            <span className="text-soft">What you type is kept in this browser.</span>
+            <span className="text-soft">
+              <kbd>Ctrl Enter</kbd> saves, <kbd>Alt Page down</kbd> goes to the next part. What you
+              type is kept in this browser.
+            </span>
           </div>
         </div>
       </form>
     </FormContext>
   );
+}
+
+/** From where the focus is to the first field of the next part of the form, or of the one before. */
+function toPart(form: HTMLFormElement | null, by: 1 | -1): void {
+  const parts = [...(form?.querySelectorAll<HTMLElement>("fieldset, .form-wide") ?? [])];
+  const at = document.activeElement;
+  const here = parts.findLastIndex((part) => at !== null && part.contains(at));
+  const part = parts[Math.min(Math.max(here + by, 0), parts.length - 1)];
+  part?.querySelector<HTMLElement>("input, select, textarea, button")?.focus();
 }
 
 async function storeInCatalogue(address: Address, edit: KeptEdit, note: string): Promise<string> {

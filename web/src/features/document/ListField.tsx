@@ -1,4 +1,4 @@
-import { useContext, useState } from "react";
+import { useContext, useRef, useState } from "react";
 import { Faults, type FieldProps, FormContext } from "./form";
 import { isScalar, resolved, type Schema } from "./schema";
 import { moved, type Path, type Values } from "./values";
@@ -64,10 +64,25 @@ function Blocks({ label, path, value, item }: FieldProps & { item: Schema }) {
       }))
     : undefined;
   const key = item.discriminator?.propertyName ?? "";
+  const group = useRef<HTMLFieldSetElement>(null);
+  // The focus goes with its item, or to what took the place of one that was removed.
+  const follow = (act: string, to: number) =>
+    requestAnimationFrame(() => {
+      const own = (name: string, at: number) =>
+        group.current?.querySelector<HTMLButtonElement>(
+          `:scope > ol > li:nth-child(${at + 1}) > .form-block-acts [data-act="${name}"]`,
+        );
+      const last = (group.current?.querySelectorAll(":scope > ol > li").length ?? 0) - 1;
+      const at = Math.min(Math.max(to, 0), last);
+      const wanted = own(act, at);
+      const found = wanted && !wanted.disabled ? wanted : own(act === "up" ? "down" : "up", at);
+      const add = group.current?.querySelector<HTMLElement>("[data-act=add]");
+      (found && !found.disabled ? found : (own("remove", at) ?? add))?.focus();
+    });
   const schemaOf = (each: Values) =>
     kinds ? (kinds.find((k) => k.kind === each[key])?.schema ?? {}) : item;
   return (
-    <fieldset className="form-wide form-group" id={path.join(".")} tabIndex={-1}>
+    <fieldset ref={group} className="form-wide form-group" id={path.join(".")} tabIndex={-1}>
       <legend>{label}</legend>
       <Faults path={path} />
       <ol className="form-blocks">
@@ -91,7 +106,11 @@ function Blocks({ label, path, value, item }: FieldProps & { item: Schema }) {
                     type="button"
                     disabled={i === 0}
                     aria-label={`Move ${label} ${i + 1} up`}
-                    onClick={() => set(path, moved(list, i, -1))}
+                    data-act="up"
+                    onClick={() => {
+                      set(path, moved(list, i, -1));
+                      follow("up", i - 1);
+                    }}
                   >
                     ↑
                   </button>
@@ -99,19 +118,25 @@ function Blocks({ label, path, value, item }: FieldProps & { item: Schema }) {
                     type="button"
                     disabled={i === list.length - 1}
                     aria-label={`Move ${label} ${i + 1} down`}
-                    onClick={() => set(path, moved(list, i, 1))}
+                    data-act="down"
+                    onClick={() => {
+                      set(path, moved(list, i, 1));
+                      follow("down", i + 1);
+                    }}
                   >
                     ↓
                   </button>
                   <button
                     type="button"
                     aria-label={`Remove ${label} ${i + 1}`}
-                    onClick={() =>
+                    data-act="remove"
+                    onClick={() => {
                       set(
                         path,
                         list.filter((_, at) => at !== i),
-                      )
-                    }
+                      );
+                      follow("remove", i);
+                    }}
                   >
                     Remove
                   </button>
@@ -126,6 +151,7 @@ function Blocks({ label, path, value, item }: FieldProps & { item: Schema }) {
           <button
             key={kind}
             type="button"
+            data-act="add"
             className="cursor-pointer text-work"
             onClick={() => set(path, [...list, kind ? { [key]: kind } : {}])}
           >

@@ -2,14 +2,17 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { answerOf, api } from "../../api/client";
 import { refresh } from "../../api/touched";
+import { announce } from "../../ui/announce";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
+import { usePageTitle } from "../../ui/usePageTitle";
 import { Waiting } from "../../ui/Waiting";
 import { Editor, schemaQuery } from "../document";
 
 /** One file of a draft's set as a form; without a name, a new one. */
 export function PackagePage() {
   const { codename = "" } = useParams();
+  usePageTitle("File", codename);
   const [search] = useSearchParams();
   const slug = search.get("guide") ?? "";
   const name = search.get("file") ?? "";
@@ -98,6 +101,7 @@ function TakeOut({ codename, slug, name, seen, back }: TakeOutProps) {
     onSuccess: async () => {
       navigate(back);
       await refresh(client, "guide");
+      announce("The file is saved in the draft.");
     },
   });
   return (

@@ -39,10 +39,9 @@ function OneChange({ change }: { change: Change }) {
       <p className={`mark ${change.tone === "loss" ? "mark-stop" : "mark-warn"}`}>
         <span className="letter">{change.file}</span>{" "}
         <span className={toneText(change.tone)}>{change.says}</span>{" "}
-        <span className="text-soft">
-          ({whenWords(change.at)}; {change.guides.join(", ")})
-        </span>
+        <span className="text-soft">{whenWords(change.at)}</span>
       </p>
+      <GuidesBehind guides={change.guides} />
       <dl className="facts-list mt-0.5 ml-4">
         <dt>Source</dt>
         <dd className="letter break-all">{change.address}</dd>
@@ -80,6 +79,20 @@ function OneChange({ change }: { change: Change }) {
       </form>
       {settle.error && <ProblemView error={settle.error} />}
     </li>
+  );
+}
+
+function GuidesBehind({ guides }: { guides: string[] }) {
+  if (guides.length <= 1) return <p className="ml-4 text-soft">{guides[0]}</p>;
+  return (
+    <details className="ml-4 text-soft">
+      <summary className="cursor-pointer">Used by {guides.length} guides</summary>
+      <ul className="list-disc pl-5">
+        {guides.map((each) => (
+          <li key={each}>{each}</li>
+        ))}
+      </ul>
+    </details>
   );
 }
 

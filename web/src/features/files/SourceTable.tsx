@@ -7,12 +7,32 @@ const LOOKS: Record<string, string> = {
   loss: "mark mark-stop text-loss",
 };
 
-/** Every source of every file, in the order in which the sets name them. */
-export function SourceTable({ sources }: { sources: WatchData["sources"] }) {
+type Source = WatchData["sources"][number];
+
+/** The sources that want a look; those that are as on record in one line, all of them on a press. */
+export function SourceTable({ sources }: { sources: Source[] }) {
   if (sources.length === 0) return <p className="mt-2">No file set names a source.</p>;
+  const fine = sources.filter((each) => each.tone === "plain" && each.standing !== "");
+  const others = sources.filter((each) => !fine.includes(each));
+  return (
+    <>
+      {others.length > 0 && <Sources label="Sources that want a look" sources={others} />}
+      {fine.length > 0 && (
+        <details className="mt-2">
+          <summary className="mark mark-proved cursor-pointer">
+            {fine.length === 1 ? "1 source is" : `${fine.length} sources are`} as on record
+          </summary>
+          <Sources label="Sources as on record" sources={fine} />
+        </details>
+      )}
+    </>
+  );
+}
+
+function Sources({ label, sources }: { label: string; sources: Source[] }) {
   return (
     <div className="mt-2 overflow-x-auto">
-      <table className="ruled" aria-label="All sources">
+      <table className="ruled" aria-label={label}>
         <thead>
           <tr>
             <th>File</th>

@@ -5,6 +5,7 @@ import { useNavigate } from "react-router";
 import { api, type Page } from "../../api/client";
 import { patiently } from "../../api/patiently";
 import { refresh } from "../../api/touched";
+import { announce } from "../../ui/announce";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
 
@@ -58,6 +59,7 @@ function OneDifference({ page, changed }: { page: Page; changed: Changed }) {
       ),
     onSuccess: async (draft) => {
       await Promise.all([refresh(client, "guide"), refresh(client, "document")]);
+      announce("The difference is settled.");
       navigate(`/c/${draft.codename}/guides/${draft.slug}?v=draft`);
     },
   });

@@ -97,7 +97,7 @@ function isFlagged(evidence: Evidence, build: string): boolean {
 
 function Reported({ evidence }: { evidence: Evidence }) {
   return (
-    <section aria-label="Reports" className="border-b border-hair py-1.5">
+    <section aria-label="Reports" className="border-b border-hair py-1">
       {evidence.flags.map((flag) => (
         <p key={flag.words} className="mark mark-stop">
           <strong className="text-loss">flag</strong> {flag.words}
@@ -106,10 +106,12 @@ function Reported({ evidence }: { evidence: Evidence }) {
       ))}
       <details>
         <summary className="cursor-pointer text-soft">
-          {evidence.runs} reports, provisional: {evidence.failed} failed, {evidence.trouble} with
-          trouble, {evidence.dead} dead. Failures are reported more often than successes, so these
-          are no rates.
+          {evidence.runs === 1 ? "1 report" : `${evidence.runs} reports`}: {evidence.failed} failed,{" "}
+          {evidence.trouble} with trouble, {evidence.dead} dead
         </summary>
+        <p className="text-soft">
+          Provisional. Failures are reported more often than successes, so these are not rates.
+        </p>
         <table className="ruled mt-1 max-w-[560px]">
           <thead>
             <tr>

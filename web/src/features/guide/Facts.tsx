@@ -1,15 +1,60 @@
+import { useState } from "react";
 import { Link } from "react-router";
 import type { ChainLine, Page } from "../../api/client";
+import { keep, kept } from "../../storage";
+import { TextButton } from "../../ui/TextButton";
 
-/** Admission, promises, losses, time and the chain: a line each. */
+const OPEN = "anleitung.head-open";
+
+/** Admission, promises, losses, time and the chain: folded to a line, or a line each. */
 export function Facts({ page }: { page: Page }) {
+  const [open, setOpen] = useState(() => kept(OPEN) === "1");
   const { sheet } = page;
-  const kept = sheet.promises.every((each) => each.kept === each.of);
+  const lost = sheet.lost.length > 0 ? `loses ${sheet.lost.join(", ")}` : "loses nothing";
+  const files = sheet.files.length > 0 ? `, ${sheet.files.length} files` : "";
   return (
     <section
       aria-label="What the guide asks and promises"
-      className="grid gap-x-7 border-t border-ink border-b border-b-hair py-1.5 lg:grid-cols-2"
+      className="border-t border-ink border-b border-b-hair py-1"
     >
+      <div className="flex flex-wrap items-baseline gap-x-3">
+        <TextButton
+          aria-expanded={open}
+          onClick={() => {
+            keep(OPEN, open ? undefined : "1");
+            setOpen(!open);
+          }}
+        >
+          {open ? "Fold" : "For whom, and what it comes to"}
+        </TextButton>
+        {!open && (
+          <span className="text-soft print:hidden">
+            {sheet.admitted.toLocaleString("en")} kinds of phone ·{" "}
+            <span className={sheet.lost.length > 0 ? "text-loss" : ""}>{lost}</span> · {sheet.takes}
+            {files} · <Promised page={page} />
+          </span>
+        )}
+      </div>
+      <div className={open ? "" : "hidden print:block"}>
+        <AllFacts page={page} />
+      </div>
+    </section>
+  );
+}
+
+function Promised({ page }: { page: Page }) {
+  const { sheet } = page;
+  if (!sheet.finished) return <span className="text-unknown">not proved to its end</span>;
+  const broken = sheet.promises.filter((each) => each.kept < each.of).length;
+  if (broken > 0) return <span className="text-loss">promises not kept: {broken}</span>;
+  return <span className="text-ok">promises proved for all</span>;
+}
+
+function AllFacts({ page }: { page: Page }) {
+  const { sheet } = page;
+  const allKept = sheet.promises.every((each) => each.kept === each.of);
+  return (
+    <div className="grid gap-x-7 py-1 lg:grid-cols-2">
       <dl className="facts-list self-start">
         <dt>For</dt>
         <dd>
@@ -52,7 +97,7 @@ export function Facts({ page }: { page: Page }) {
               )}
             </span>
           ))}
-          {kept && sheet.finished && <span className="text-ok">proved for all</span>}
+          {allKept && sheet.finished && <span className="text-ok">proved for all</span>}
           {!sheet.finished && (
             <span className="mark mark-unknown text-unknown">
               not finished: the budget was spent at step {sheet.unfinished_at}
@@ -78,7 +123,7 @@ export function Facts({ page }: { page: Page }) {
           />
         </dd>
       </dl>
-    </section>
+    </div>
   );
 }
 

@@ -90,9 +90,10 @@ function OnePage(props: { codename: string; slug: string; wanted: Wanted; versio
           <SourceNote page={data} />
           <Facts page={data} />
           <EvidenceView page={data} />
-          <SlipsNote page={data} />
           <Around page={data}>
-            <SheetRows sheet={data.sheet} />
+            <SheetRows sheet={data.sheet}>
+              <SlipsNote page={data} />
+            </SheetRows>
           </Around>
           <FileSet sheet={data.sheet} />
         </div>

@@ -5,6 +5,7 @@ import { useNavigate } from "react-router";
 import { api, type Page } from "../../api/client";
 import { patiently } from "../../api/patiently";
 import { refresh } from "../../api/touched";
+import { announce } from "../../ui/announce";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
 
@@ -26,6 +27,7 @@ export function PublishButton({ page }: { page: Page }) {
     onSuccess: async (answer) => {
       navigate(`?v=${answer.version}`);
       await refresh(client, "guide");
+      announce(`Published ${answer.version}. Readers can follow it now.`);
     },
   });
   const what = `Publish ${page.next_version}`;

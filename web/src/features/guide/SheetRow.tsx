@@ -60,7 +60,7 @@ export const SheetRow = memo(function SheetRow(props: {
             </p>
           ))}
         </div>
-        <div className={`margin space-y-1.5 ${stops ? "border-t border-t-loss" : ""}`}>
+        <div className={`margin space-y-0.5 ${stops ? "border-t border-t-loss" : ""}`}>
           {!props.isCurrent && row.cautions.length > 0 && (
             <p className="mark mark-warn text-care">
               {row.cautions.length === 1 ? "1 caution" : `${row.cautions.length} cautions`} before

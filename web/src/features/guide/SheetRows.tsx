@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import type { Sheet } from "../../api/client";
 import { useKeys } from "../../app/keys";
 import { FindingIndex } from "./FindingIndex";
@@ -8,26 +8,42 @@ import { nextStep } from "./nextStep";
 import { SheetRow } from "./SheetRow";
 import { useFixes } from "./useFixes";
 
+// Where the walk is: at no row yet, or at the findings of the whole guide.
+const NOWHERE = -2;
+const GENERAL = -1;
+
 /** The rows of the sheet, walked with the keyboard. */
-export function SheetRows({ sheet }: { sheet: Sheet }) {
-  const [current, setCurrent] = useState(-1);
+export function SheetRows({ sheet, children }: { sheet: Sheet; children: ReactNode }) {
+  const [current, setCurrent] = useState(NOWHERE);
   const [explained, setExplained] = useState(false);
   const { fixOf, take } = useFixes();
   const [host, setHost] = useState(() => keptHost(sheet.hosts.map((each) => each.id)));
   const list = useRef<HTMLOListElement>(null);
+  const general = useRef<HTMLElement>(null);
   const go = (to: number, event?: KeyboardEvent) => {
     event?.preventDefault();
     setCurrent(to);
-    list.current?.querySelector<HTMLElement>(`[data-row="${to}"]`)?.focus();
+    if (to === GENERAL) general.current?.focus();
+    else list.current?.querySelector<HTMLElement>(`[data-row="${to}"]`)?.focus();
   };
   const found = sheet.rows.map((row) => row.findings.length > 0);
+  // The findings of the whole guide come before those of its first step.
+  const walkFindings = (by: 1 | -1) => {
+    const first = found.indexOf(true);
+    if (sheet.general.length > 0 && by === 1 && current === NOWHERE) return go(GENERAL);
+    if (sheet.general.length > 0 && by === -1 && (first < 0 || current <= first)) {
+      return go(GENERAL);
+    }
+    if (first >= 0) go(nextStep(found, Math.max(current, -1), by));
+  };
   const all = sheet.rows.map(() => true);
-  const walk = (by: 1 | -1) => (event: KeyboardEvent) => go(nextStep(all, current, by), event);
+  const walk = (by: 1 | -1) => (event: KeyboardEvent) =>
+    go(nextStep(all, Math.max(current, -1), by), event);
   useKeys({
     down: walk(1),
     up: walk(-1),
-    n: () => go(nextStep(found, current, 1)),
-    p: () => go(nextStep(found, current, -1)),
+    n: () => walkFindings(1),
+    p: () => walkFindings(-1),
     e: () => setExplained(!explained),
     f: () => {
       const fixable = sheet.rows[current]?.findings.find((each) => fixOf(each));
@@ -39,7 +55,12 @@ export function SheetRows({ sheet }: { sheet: Sheet }) {
     const rows = list.current;
     const follow = (event: FocusEvent) => {
       const row = (event.target as HTMLElement).closest<HTMLElement>("[data-row]");
-      if (row) setCurrent(Number(row.dataset.row));
+      if (!row) return;
+      setCurrent(Number(row.dataset.row));
+      // The row stands in the address: the bench, a reload and the way back return to it.
+      const { pathname, search } = window.location;
+      const at = `${pathname}${search}#step-${Number(row.dataset.row) + 1}`;
+      window.history.replaceState(window.history.state, "", at);
     };
     rows?.addEventListener("focusin", follow);
     return () => rows?.removeEventListener("focusin", follow);
@@ -53,20 +74,26 @@ export function SheetRows({ sheet }: { sheet: Sheet }) {
     }
   }, []);
   return (
-    <section aria-label="Procedure" className="-mx-[18px] mt-2 bg-sheet px-[18px]">
-      <div className="flex flex-wrap items-baseline gap-4 border-b border-hair py-1.5">
+    <section aria-label="Procedure" className="-mx-[18px] mt-1 bg-sheet px-[18px]">
+      <div className="flex flex-wrap items-baseline gap-4 border-b border-hair py-1">
         <HostChoice hosts={sheet.hosts} host={host} onChange={setHost} />
         <p role="status" className="ml-auto text-soft">
           {countWords(sheet)}
         </p>
       </div>
+      {children}
       <FindingIndex sheet={sheet} onGo={go} />
       {sheet.general.length > 0 && (
-        <div className="space-y-1 border-b border-hair py-2">
+        <section
+          ref={general}
+          tabIndex={-1}
+          aria-label="Findings of the whole guide"
+          className="space-y-1 border-b border-hair py-2"
+        >
           {sheet.general.map((each) => (
             <FindingNote key={each.id + each.subject} finding={each} explained={explained} />
           ))}
-        </div>
+        </section>
       )}
       <div className="sheet-row head text-[0.75rem] text-soft" aria-hidden>
         <span>Step</span>

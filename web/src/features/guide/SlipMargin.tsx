@@ -2,9 +2,9 @@ import { Link } from "react-router";
 import { useSheet } from "./sheetContext";
 
 const HOWS: Record<string, string> = {
-  dead: "ends the phone",
-  lost: "loses what was not said to be lost",
-  stuck: "leaves the phone hanging",
+  dead: "Bricked",
+  lost: "Data lost",
+  stuck: "Hangs",
 };
 
 /** The most dangerous slip at a step, in a line; all of it where one is. */
@@ -14,10 +14,10 @@ export function SlipMargin({ step, isCurrent }: { step: string; isCurrent: boole
   return (
     <>
       {harm && (
-        <p className="mark mark-note">
-          <span className="text-soft">Slip: </span>
-          {harm.slip} –{" "}
+        <p className={`mark mark-note ${isCurrent ? "" : "line-clamp-1"}`} title={harm.slip}>
           <span className={harm.how === "stuck" ? "text-care" : "text-loss"}>{HOWS[harm.how]}</span>
+          <span className="text-soft"> by a slip: </span>
+          {harm.slip}
           {isCurrent && (
             <>
               . {harm.says} <span className="text-soft">Nearest: {harm.witness}.</span>{" "}

@@ -2,8 +2,8 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Page } from "../../api/client";
-import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
+import { TextButton } from "../../ui/TextButton";
 import { benchPath } from "../bench";
 import { ChoicesTable } from "./ChoicesTable";
 import { FollowsView } from "./FollowsView";
@@ -16,18 +16,18 @@ export function SlipsNote({ page }: { page: Page }) {
   const version = page.kind === "draft" ? "draft" : page.version;
   const steps = new Set(slips.data?.harms.map((each) => each.step));
   return (
-    <section aria-label="Single slips" className="my-2">
+    <section aria-label="Single slips" className="border-b border-hair py-0.5">
       <p className="flex flex-wrap items-baseline gap-3">
         <Link to={benchPath({ codename: page.sheet.codename, slug: page.sheet.guide, version })}>
-          Bench phone
+          Try it on the bench
         </Link>
-        <Button aria-expanded={open} disabled={!slips.data} onClick={() => setOpen(!open)}>
-          What follows from it
-        </Button>
+        <TextButton aria-expanded={open} disabled={!slips.data} onClick={() => setOpen(!open)}>
+          What follows
+        </TextButton>
         <span role="status" className="text-soft">
-          {slips.isFetching && "Every single slip is tried …"}
+          {slips.isFetching && "Trying every single slip…"}
           {slips.data &&
-            `${slips.data.tried} single slips tried; ${harmWords(slips.data.harms.length, steps.size)}`}
+            `${slips.data.tried} slips tried: ${harmWords(slips.data.harms.length, steps.size)}`}
         </span>
       </p>
       {slips.error && <ProblemView error={slips.error} />}
@@ -44,8 +44,7 @@ export function SlipsNote({ page }: { page: Page }) {
 }
 
 function harmWords(harms: number, steps: number): string {
-  if (harms === 0) return "none of them does harm.";
-  const does = harms === 1 ? "1 of them does harm" : `${harms} of them do harm`;
-  const where = steps === 1 ? "at one step" : `at ${steps} steps`;
-  return `${does}, ${where}; the worst of each stands in the margin.`;
+  if (harms === 0) return "none does harm";
+  const does = harms === 1 ? "1 does harm" : `${harms} do harm`;
+  return `${does}, at ${steps === 1 ? "1 step" : `${steps} steps`}`;
 }

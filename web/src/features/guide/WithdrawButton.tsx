@@ -3,6 +3,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import { answerOf, api, type Page } from "../../api/client";
 import { refresh } from "../../api/touched";
+import { announce } from "../../ui/announce";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
 
@@ -22,6 +23,7 @@ export function WithdrawButton({ page }: { page: Page }) {
     onSuccess: async () => {
       setOpen(false);
       await refresh(client, "guide");
+      announce("Withdrawn. Readers see the reason.");
     },
   });
   if (page.withdrawn) return null;

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
+import { usePageTitle } from "../../ui/usePageTitle";
 import { Waiting } from "../../ui/Waiting";
 import { documentsQuery } from "../document";
 
@@ -12,6 +13,7 @@ interface ListProps {
 
 /** All documents of one kind that belong to no codename. */
 export function ListPage({ kind, title, empty }: ListProps) {
+  usePageTitle(title);
   const documents = useQuery(documentsQuery(kind));
   const [find, setFind] = useState("");
   return (

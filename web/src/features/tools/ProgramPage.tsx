@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 import type { Doc, Program } from "../../api/client";
+import { usePageTitle } from "../../ui/usePageTitle";
 import { Waiting } from "../../ui/Waiting";
 import { DocumentFoot, documentQuery } from "../document";
 
@@ -22,6 +23,7 @@ const EFFECTS: Record<string, string> = {
 /** A program on the phone: what the words of its menu really do, its switches, what it shows. */
 export function ProgramPage() {
   const { name = "" } = useParams();
+  usePageTitle(name, "Phone programs");
   const found = useQuery(documentQuery({ kind: "program", codename: "", name }));
   return (
     <div className="px-[18px] pt-2.5 pb-10">

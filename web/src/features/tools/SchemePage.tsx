@@ -3,6 +3,7 @@ import { useDeferredValue, useState } from "react";
 import { Link, useParams } from "react-router";
 import { answerOf, api, type Doc, type NamingScheme } from "../../api/client";
 import { Apart } from "../../ui/Apart";
+import { usePageTitle } from "../../ui/usePageTitle";
 import { Waiting } from "../../ui/Waiting";
 import { DocumentFoot, documentQuery } from "../document";
 
@@ -10,6 +11,7 @@ type Part = NamingScheme["forms"][number]["parts"][number];
 
 export function SchemePage() {
   const { name = "" } = useParams();
+  usePageTitle(name, "Naming schemes");
   const found = useQuery(documentQuery({ kind: "scheme", codename: "", name }));
   return (
     <div className="px-[18px] pt-2.5 pb-10">

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 import type { Doc, Tool } from "../../api/client";
+import { usePageTitle } from "../../ui/usePageTitle";
 import { Waiting } from "../../ui/Waiting";
 import { DocumentFoot, documentQuery } from "../document";
 import { CommandTable } from "./CommandTable";
@@ -8,6 +9,7 @@ import { WindowView } from "./WindowView";
 
 export function ToolPage() {
   const { name = "" } = useParams();
+  usePageTitle(name, "Host tools");
   const found = useQuery(documentQuery({ kind: "tool", codename: "", name }));
   return (
     <div className="px-[18px] pt-2.5 pb-10">
