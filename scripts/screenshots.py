@@ -78,7 +78,7 @@ def take(base: str, home: str) -> None:
         page.get_by_role("list", name="Verdicts").wait_for()
         page.screenshot(path=SHOTS / "files.png")
         page.goto("/c/palstek/files#sources")
-        page.get_by_role("button", name="Look at them").wait_for(timeout=60_000)
+        page.get_by_role("button", name="Check them now").wait_for(timeout=60_000)
         shoot(page, "sources", "/c/palstek/files#sources", at="sources")
         shoot(page, "sheet", INSTALL)
         shoot(page, "sheet-draft-stop", f"{INSTALL}?v=draft", "n", "e")

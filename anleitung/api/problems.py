@@ -152,4 +152,4 @@ def add_handlers(api: NinjaAPI) -> None:
 
     @on(Http404)
     def missing(request: HttpRequest, error: Http404) -> HttpResponse:
-        return answer(request, ProblemOut(code="not-found", message="Nothing is here."), 404)
+        return answer(request, ProblemOut(code="not-found", message="Page not found."), 404)

@@ -61,7 +61,7 @@ def check(bundle: Bundle, *, given: Given, variant: str) -> PhoneCheck | None:
         return None
     foreign = tuple(f.says for f in given.differs)
     if foreign:
-        return PhoneCheck("no", "This build string is not of this phone.", unmet=foreign)
+        return PhoneCheck("no", "This build string is for another phone.", unmet=foreign)
     answer = check_phone(bundle, known)
     unmet = tuple(p.words for p in answer.parts if p.answer is Truth.NO)
     left = tuple(p.words for p in answer.parts if p.answer is Truth.UNKNOWN)

@@ -23,7 +23,7 @@ def not_found(request: HttpRequest, exception: Any = None) -> HttpResponse:
     return problem_page(
         request,
         status=404,
-        title="Nothing is here",
+        title="Page not found",
         text="The address may be cut short, or the guide was never published.",
     )
 

@@ -79,7 +79,7 @@ def test_a_name_is_closed_for_the_address_that_tries_it_only() -> None:
     person("mira.f", MAINTAINER)
     for _ in range(9):
         closed = sign_in("mira.f", "wrong", REMOTE_ADDR="192.0.2.7")
-    assert (closed.status_code, b"Closed for a quarter" in closed.content) == (429, True)
+    assert (closed.status_code, b"Locked for 15 minutes" in closed.content) == (429, True)
     assert sign_in("mira.f", WORD, REMOTE_ADDR="192.0.2.9").status_code == 302
 
 

@@ -53,7 +53,7 @@ def test_second_draft_is_a_conflict_until_the_first_was_seen(client_of_maintaine
     assert again.json()["replaced"]
     home = client_of_maintainer.get("/api/home").json()
     assert home["groups"][0]["matters"][0]["text"] == (
-        "“Install Wattläufer 5” has a stop: The phone hangs at the start: the firmware "
+        "“Install Wattläufer 5” has a stop: The phone hangs at boot: the firmware "
         "in radio is older than the system wants, in the slot that runs now. (1 more)"
     )
 
@@ -124,7 +124,7 @@ def test_withdrawing_shows_to_everybody(client_of_maintainer: Client, revision: 
     assert "The radio image was replaced" in page
     front = Client().get("/").content.decode()
     assert revision.short not in front
-    assert "Known, and without a guide yet" in front
+    assert "No guides yet." in front
 
 
 def test_chain_is_shown_on_both_guides(client_of_maintainer: Client, revision: Revision) -> None:

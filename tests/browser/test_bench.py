@@ -36,7 +36,7 @@ def test_a_slip_is_tried_on_the_sheet_and_made_on_the_bench(bench: Page) -> None
     bench.get_by_role("button", name="To the end").click()
     now = bench.get_by_role("region", name="The phone now")
     expect(now).to_contain_text("The screen stays black")
-    bench.get_by_role("button", name="Take it back").click()
+    bench.get_by_role("button", name="Undo the slip").click()
     expect(bench.get_by_text("With a slip:")).not_to_be_attached()
 
 

@@ -61,7 +61,7 @@ def test_changed_phone_makes_guides_stale_until_proved_or_taken_back(bench: Page
     expect(note).to_contain_text("Stale.")
     expect(note).to_contain_text("device palstek (maker)")
     bench.get_by_role("button", name="Prove it with today’s documents").click()
-    expect(note).to_contain_text("Proved with these as well: no stop.")
+    expect(note).to_contain_text("Proved with them too: no stops.")
     expect(rail).to_contain_text("palstek")
     edit(bench, "device?codename=palstek")
     bench.get_by_label("Maker", exact=True).fill("Tidewerk")
@@ -113,7 +113,7 @@ def test_new_document_under_a_name_that_is_taken_is_held_against_it(bench: Page)
 
 def test_new_codename_from_nothing(bench: Page) -> None:
     bench.goto("/edit/device")
-    expect(bench.get_by_role("status")).to_contain_text("Still to be filled in")
+    expect(bench.get_by_role("status")).to_contain_text("Still missing")
     for label, value in (
         ("Codename", "spierentonne"),
         ("Maker", "Tidewerk"),
@@ -129,7 +129,7 @@ def test_new_codename_from_nothing(bench: Page) -> None:
     bench.get_by_role("button", name="Add to variants").click()
     variant = bench.get_by_role("listitem", name="Variants, 1")
     variant.get_by_label("Id", exact=True).fill("T1")
-    variant.get_by_label("How a reader finds out").fill("The only one")
+    variant.get_by_label("How to tell").fill("The only one")
     bench.get_by_role("button", name="Add to carriers").click()
     carrier = bench.get_by_role("listitem", name="Carriers, 1")
     carrier.get_by_label("Id", exact=True).fill("open")
@@ -147,7 +147,7 @@ def test_new_codename_from_nothing(bench: Page) -> None:
     expect(bench.get_by_role("heading", name="Tidewerk Bö 1")).to_be_visible()
     expect(bench.get_by_text("No chord is entered yet.")).to_be_visible()
     bench.get_by_role("link", name="Builds", exact=True).click()
-    expect(bench.get_by_text("No build is entered yet.")).to_be_visible()
+    expect(bench.get_by_text("No builds yet.")).to_be_visible()
     bench.get_by_role("link", name="Phone", exact=True).click()
     bench.get_by_role("button", name="Retire spierentonne").click()
     bench.get_by_label("Reason").fill("only tried out")
@@ -172,11 +172,11 @@ def test_second_of_two_authors_sees_both_versions(bench: Page, context: BrowserC
     expect(both).to_contain_text("both changed it")
     expect(both).to_contain_text("3.0 or newer")
     expect(both).to_contain_text("2.2 or newer")
-    bench.get_by_role("button", name="Put them together").click()
+    bench.get_by_role("button", name="Merge them").click()
     expect(bench.get_by_label("Versions", exact=True)).to_have_value("3.0 or newer")
     expect(bench.get_by_label("How to see that the phone is there")).to_have_value("mine")
     save(bench, "both")
-    expect(bench.get_by_text("It is when mine.")).to_be_visible()
+    expect(bench.get_by_text("Visible when mine.")).to_be_visible()
 
 
 def test_string_is_taken_apart_while_it_is_typed(bench: Page) -> None:
@@ -222,8 +222,8 @@ def test_pasted_list_is_shown_and_stored(bench: Page) -> None:
     bench.goto("/c/achtknoten/builds/paste")
     text = "AK-11.1.0-KU.r1\nAK-11.1.0-KU.r1\nPS-12.4.7-KU.r3\nAK-11.0.9-KU.r1\nrubbish"
     bench.get_by_label("Builds, one a line").fill(text)
-    shown = bench.get_by_role("region", name="What each line became")
-    for words in ("1 new", "1 twice in the list", "1 not of this phone", "1 there already"):
+    shown = bench.get_by_role("region", name="What each line was read as")
+    for words in ("1 new", "1 twice in the list", "1 for another phone", "1 already there"):
         expect(shown.get_by_role("button", name=words)).to_be_visible()
     bench.get_by_role("button", name="Store 1 builds").click()
     bench.get_by_role("link", name="AK-11.1.0-KU.r1").click()
@@ -247,7 +247,7 @@ def test_twenty_thousand_lines_stay_responsive(bench: Page) -> None:
     text = "\n".join(f"PS-14.{i // 100}.{i % 100}-KU.r5" for i in range(20_000))
     box = bench.get_by_label("Builds, one a line")
     box.evaluate(PASTE, text)
-    shown = bench.get_by_role("region", name="What each line became")
+    shown = bench.get_by_role("region", name="What each line was read as")
     expect(shown).to_contain_text("20,000 lines:")
     bench.get_by_role("button", name="Later lines").click()
     expect(shown).to_contain_text("page 2 of 200")
@@ -281,7 +281,7 @@ def test_jump_box_shows_a_build_taken_apart_and_says_when_nothing_fits(bench: Pa
     expect(option).to_contain_text("palstek, not in the catalogue")
     expect(option).to_contain_text("rollback index")
     box.fill("zzzz")
-    expect(bench.get_by_text("Nothing is called “zzzz”.")).to_be_visible()
+    expect(bench.get_by_text("No match for “zzzz”.")).to_be_visible()
 
 
 def test_ambiguous_scheme_is_refused_with_the_string(bench: Page) -> None:
@@ -380,7 +380,7 @@ def test_what_is_not_there_is_said(bench: Page) -> None:
         ("/c/nowhere", "The catalogue has no device nowhere."),
         ("/tools/nowhere", "The catalogue has no tool nowhere."),
         ("/edit/colour", "No kind of document is called 'colour'."),
-        ("/c/palstek/builds?build=PS-1.2.3-KU.r1", "The catalogue does not hold this build."),
+        ("/c/palstek/builds?build=PS-1.2.3-KU.r1", "This build is not in the catalogue."),
     ):
         bench.goto(path)
         expect(bench.get_by_text(says)).to_be_visible()

@@ -165,12 +165,12 @@ def test_a_picture_is_put_to_a_step_and_taken_away(bench: Page, tmp_path: Path) 
     bench.goto("/c/palstek/guides/root-once-more-missing?v=draft#step-3")
     bench.get_by_role("button", name="Add a picture").click()
     bench.get_by_label("Picture", exact=True).set_input_files(str(tmp_path / "photo.jpg"))
-    bench.get_by_label("What is to be seen, in words").fill("the question on the screen")
+    bench.get_by_label("Alt text").fill("the question on the screen")
     bench.get_by_role("button", name="Add it to the step").click()
     shown = bench.get_by_role("img", name="the question on the screen")
     expect(shown).to_be_visible()
     assert shown.evaluate("each => each.naturalWidth") == 120
-    bench.get_by_role("button", name="Take this picture away").click()
+    bench.get_by_role("button", name="Remove this picture").click()
     expect(shown).not_to_be_attached()
 
 

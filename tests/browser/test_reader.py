@@ -35,7 +35,7 @@ def test_steps_are_ticked_off_follow_the_answers_and_survive_a_reload(page: Page
     expect(page.get_by_role("heading", name="Flash radio-12.4.7-m6.img")).to_have_count(0)
     page.reload()
     expect(page.get_by_text("9 of 16 steps done")).to_be_visible()
-    page.get_by_role("button", name="One step back").click()
+    page.get_by_role("button", name="Back one step").click()
     expect(page.get_by_text("8 of 16 steps done")).to_be_visible()
     page.get_by_role("button", name="No").click()
     expect(page.get_by_text("9 of 21 steps done")).to_be_visible()
@@ -64,7 +64,7 @@ def test_report_is_kept_until_the_site_has_it(page: Page) -> None:
     page.reload()
     expect(page.get_by_label("Build string before you began")).to_have_value("PS-12.4.7-KU.r3")
     send.click()
-    expect(page.get_by_text("Thank you, your report is here.")).to_be_visible()
+    expect(page.get_by_text("Thank you. Your report is in.")).to_be_visible()
 
 
 def test_answer_that_got_lost_on_the_way_does_not_count_twice(page: Page) -> None:
@@ -81,7 +81,7 @@ def test_answer_that_got_lost_on_the_way_does_not_count_twice(page: Page) -> Non
     expect(page.get_by_text("The site cannot be reached.")).to_be_visible()
     page.unroute("**/report")
     page.get_by_role("button", name="Send the report").click()
-    expect(page.get_by_text("Thank you, your report is here.")).to_be_visible()
+    expect(page.get_by_text("Thank you. Your report is in.")).to_be_visible()
     page.reload()
     after = page.get_by_text("readers have reported").text_content()
     assert before is not None
@@ -95,13 +95,13 @@ def test_without_script_everything_is_there(browser: Browser, base_url: str) -> 
     page = context.new_page()
     open_guide(page)
     expect(page.locator(".step")).to_have_count(21)
-    expect(page.locator("#step-17")).to_contain_text("All data on the phone goes here.")
+    expect(page.locator("#step-17")).to_contain_text("This erases all data on the phone.")
     expect(page.get_by_text("You see: The Wattläufer logo, then the greeting")).to_be_visible()
     page.get_by_role("link", name="Ewer", exact=True).click()
     expect(page.get_by_text("lotse write radio radio-12.4.7-k6.img --both")).to_be_visible()
     fill_report(page)
     page.get_by_role("button", name="Send the report").click()
-    expect(page.get_by_text("Thank you, your report is here.")).to_be_visible()
+    expect(page.get_by_text("Thank you. Your report is in.")).to_be_visible()
     context.close()
 
 

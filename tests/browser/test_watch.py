@@ -12,7 +12,7 @@ def test_a_round_tells_what_became_of_each_source(bench: Page) -> None:
     bench.goto("/c/palstek/files#sources")
     sources = bench.get_by_role("region", name="Sources")
     # The demo looks at its sources when it starts; a slow host takes half a minute.
-    expect(sources.get_by_role("button", name="Look at them")).to_be_visible(timeout=60_000)
+    expect(sources.get_by_role("button", name="Check them now")).to_be_visible(timeout=60_000)
     table = sources.get_by_role("table", name="All sources")
     for address, says in (
         ("mirror.example/palstek/wattlaeufer", "the right bytes"),

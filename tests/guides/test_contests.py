@@ -50,7 +50,7 @@ def test_two_signatures_let_it_be_published_and_readers_see_why(
     sign(actor=other, contest_id=made.pk, now=NOW)
     revision = publish(actor=maintainer, **wanted)
     page = Client().get(f"/r/{revision.short}").content.decode()
-    assert "mira.f and jolle hold this to be wrong: “The radio of both chips" in page
+    assert "mira.f and jolle say this is wrong: “The radio of both chips" in page
     assert "the image in radio is for another variant" in page
 
 

@@ -32,7 +32,7 @@ def test_draft_is_proved_once_and_replaced_only_by_who_has_seen_it(maintainer: A
     )
     assert not first.replaced
     other = bundle_files("palstek", "clean-install")
-    with pytest.raises(DraftMoved, match=r"has a draft already, brought in by mira\.f on 1 Nov"):
+    with pytest.raises(DraftMoved, match=r"has a draft already, imported by mira\.f on 1 Nov"):
         bring_in(actor=maintainer, files=other, replaces="", now=NOW)
     assert Draft.objects.get().fingerprint == first.draft.fingerprint
     again = bring_in(actor=maintainer, files=other, replaces=first.draft.fingerprint, now=NOW)

@@ -42,8 +42,8 @@ def page(revision: Revision, **query: str) -> str:
     [
         ({"variant": "M6", "build": "PS-12.4.7-KU.r3"}, "Nothing you gave speaks against it."),
         ({"build": "PS-99-KU.r9"}, "Not known: this build is not in our list"),
-        ({}, "It is for phones for which all of this is so:"),
-        ({"variant": "<b>"}, "It is for phones for which all of this is so:"),
+        ({}, "It is for phones where all of this is true:"),
+        ({"variant": "<b>"}, "It is for phones where all of this is true:"),
     ],
 )
 def test_check(revision: Revision, query: dict[str, str], says: str) -> None:
@@ -54,7 +54,7 @@ def test_check(revision: Revision, query: dict[str, str], says: str) -> None:
     ("build", "says"),
     [
         (" PS-12.4.7-KU .r3", "Read as PS-12.4.7-KU.r3: spaces were taken out."),
-        ("AK-12.4.7-KU.r3", "This build string is not of this phone."),
+        ("AK-12.4.7-KU.r3", "This build string is for another phone."),
         ("PS-12.4.7-XX.r3", "region XX: palstek has KU, BI, HO"),
         ("PS-12.4.7", "does not read as a Tidewerk build: it fits up to place 9"),
         ("РS-12.4.7-KU.r3", "cyrillic capital letter er"),
@@ -87,7 +87,7 @@ def test_page_holds_cautions_commands_of_the_host_and_the_checksum_list(
     assert "lotse.exe" not in text
     before, after = text.split("Format data in the recovery")[:2]
     assert "Cut." in before
-    assert "All data on the phone goes here." in after
+    assert "This erases all data on the phone." in after
     answer = Client().get(f"/r/{revision.short}/SHA256SUMS")
     lines = answer.content.decode().splitlines()
     assert len(lines) == 6
@@ -106,7 +106,7 @@ def test_double_press_counts_once(revision: Revision) -> None:
         assert answer["Location"] == f"/r/{revision.short}?reported=1#report"
     report = Report.objects.get()
     assert (report.base, report.options) == ("PS-12.4.7-KU.r3", {"data": "clean"})
-    assert "Thank you, your report is here." in page(revision, reported="1")
+    assert "Thank you. Your report is in." in page(revision, reported="1")
 
 
 def test_same_key_with_other_answers_is_refused_and_nothing_typed_is_lost(
@@ -228,7 +228,7 @@ def test_flag_is_shown_and_called_not_known_for_the_next_revision(
 def test_nothing_here_is_said_in_words(path: str, db: None) -> None:
     answer = Client().get(path)
     assert answer.status_code == 404
-    assert "Nothing is here" in answer.content.decode()
+    assert "Page not found" in answer.content.decode()
 
 
 def test_reader_pages_by_codename_lead_to_the_newest_revision(revision: Revision) -> None:
@@ -262,7 +262,7 @@ def test_what_helped_is_asked_counted_and_only_of_this_guide(
 
 def test_course_is_told_to_readers(revision: Revision) -> None:
     text = page(revision)
-    assert "without being called away" in text
+    assert "without interruptions" in text
     assert "<dt>Battery</dt><dd>more than half full</dd>" in text
     assert "<b>harmless here</b>. Go on. The data was made anew a moment ago" in text
     assert "<caption>What shall become of the data on the phone?</caption>" in text

@@ -28,7 +28,7 @@ def catalogue_documents(bundle: Bundle) -> Iterator[tuple[Address, BaseModel]]:
 
 
 def enter_missing(bundle: Bundle, *, actor: User, now: datetime) -> int:
-    """Within a transaction. What is there already stays as it is. Returns how many were entered."""
+    """Within a transaction. What is already there stays as it is. Returns how many were entered."""
     count = 0
     for (kind, codename, name), document in catalogue_documents(bundle):
         entry, is_new = Entry.objects.get_or_create(kind=kind, codename=codename, name=name)

@@ -15,8 +15,8 @@ class Variant(Document):
     """market_names: those under which only this variant is sold; empty: under all of them."""
 
     id: Token
-    told_apart_by: ShortText = Field(title="How a reader finds out")
-    differs: ShortText | None = Field(default=None, title="What is different about it")
+    told_apart_by: ShortText = Field(title="How to tell")
+    differs: ShortText | None = Field(default=None, title="What differs about it")
     market_names: Annotated[tuple[ShortText, ...], Field(max_length=40)] = Field(
         default=(), title="Sold only as"
     )

@@ -22,7 +22,7 @@ class MenuWord(Document):
 
 
 class ProgramOption(Document):
-    """A switch of the program. usual: how it stands at first; None: as it was left last time.
+    """A switch of the program. usual: how it stands at first; None: as left last time.
 
     effect while on: installs-itself (after each installation it writes itself, over a root just
     installed), hides (only hides that the phone was modified).
@@ -61,7 +61,7 @@ class Program(Document):
         default=False, title="Works only after one more restart", description="once it was opened"
     )
     messages: Annotated[tuple[Message, ...], Field(max_length=40)] = Field(
-        default=(), title="Texts that it is known to show"
+        default=(), title="Messages it is known to show"
     )
 
     @model_validator(mode="after")

@@ -31,7 +31,7 @@ class NotThere(Document):
     """What it may mean that the tool does not see the phone, and what to do."""
 
     cause: Literal["cable", "hub", "port", "driver", "not-confirmed", "several-phones", "other"]
-    seen: ShortText = Field(title="What one sees")
+    seen: ShortText = Field(title="What you see")
     remedy: ShortText = Field(title="What to do")
 
 
@@ -110,7 +110,7 @@ class Tool(Document):
         default="", title="Signs that a file name must not have for it"
     )
     messages: Annotated[tuple[Message, ...], Field(max_length=40)] = Field(
-        default=(), title="Texts that it is known to show"
+        default=(), title="Messages it is known to show"
     )
 
     @field_validator("commands")

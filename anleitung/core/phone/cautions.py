@@ -5,17 +5,17 @@ from anleitung.core.marked import N_, Texts
 CAUTIONS = Texts(
     {
         "all-data-goes": N_(
-            "All data on the phone goes here. What was not copied elsewhere is lost."
+            "This erases all data on the phone. Whatever is not copied elsewhere is lost."
         ),
         "system-goes": N_(
-            "What stands there goes. Until something is installed there, the phone does not start."
+            "This erases what is there. Until something is installed, the phone does not boot."
         ),
         "warranty": N_(
             "The warranty may end, and a mark in the phone may stay for good. Ask the seller first "
             "if that matters to you."
         ),
         "wrong-file-ends-phone": N_(
-            "A wrong file can end the phone. Compare the name and the digest once more."
+            "The wrong file can brick the phone. Compare name and digest once more."
         ),
         "never-relock-foreign": N_(
             "Do not lock the bootloader again while this system is installed: the phone may not "

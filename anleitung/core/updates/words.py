@@ -1,4 +1,4 @@
-"""Packages, ways and what stands for ever of a build, in words."""
+"""Packages, ways and what is permanent about a build, in words."""
 
 from gettext import gettext as _
 

@@ -56,7 +56,7 @@ def bring_in(
         standing = Draft.objects.filter(guide=guide).first()
         if standing is not None and standing.fingerprint not in (replaces, bundle.fingerprint):
             raise DraftMoved(
-                f"{guide} has a draft already, brought in by {standing.updated_by} on "
+                f"{guide} has a draft already, imported by {standing.updated_by} on "
                 f"{standing.updated_at:%-d %B %Y at %H:%M} UTC. Replace it, or keep it.",
                 standing=standing.fingerprint,
             )

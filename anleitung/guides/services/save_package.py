@@ -56,7 +56,7 @@ def save_package(
 def remove_package(
     *, actor: User, codename: str, slug: str, seen: str, package: str, now: datetime
 ) -> Draft:
-    """A file that a step uses stays. Raises NotThere, DraftMoved, InvalidBundle."""
+    """A file that a step uses cannot be removed. Raises NotThere, DraftMoved, InvalidBundle."""
     require_maintainer(actor)
     with transaction.atomic():
         draft = find_draft(codename, slug)

@@ -16,7 +16,7 @@ from tests.core.demo_catalogue import device, plain
 
 def test_rails_of_a_phone_with_two_slots_and_a_container() -> None:
     drawn = draw_rails(device("schotstek").layout)
-    assert [r.name for r in drawn.rails] == ["slot a", "slot b", "stands once"]
+    assert [r.name for r in drawn.rails] == ["slot a", "slot b", "exists once"]
     first = drawn.rails[0].cells
     assert [c.name for c in first if c.is_inner] == ["system", "vendor", "product"]
     assert [c.name for c in first][-3:] == ["system", "vendor", "product"]

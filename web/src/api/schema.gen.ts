@@ -2707,7 +2707,7 @@ export interface components {
             cause: "cable" | "hub" | "port" | "driver" | "not-confirmed" | "several-phones" | "other";
             /** What to do */
             remedy: string;
-            /** What one sees */
+            /** What you see */
             seen: string;
         };
         /**
@@ -3055,7 +3055,7 @@ export interface components {
              */
             makes_room: boolean;
             /**
-             * Texts that it is known to show
+             * Messages it is known to show
              * @default []
              */
             messages: components["schemas"]["Message"][];
@@ -3103,7 +3103,7 @@ export interface components {
         };
         /**
          * ProgramOption
-         * @description A switch of the program. usual: how it stands at first; None: as it was left last time.
+         * @description A switch of the program. usual: how it stands at first; None: as left last time.
          *
          *     effect while on: installs-itself (after each installation it writes itself, over a root just
          *     installed), hides (only hides that the phone was modified).
@@ -3639,7 +3639,7 @@ export interface components {
             /** Id */
             id: string;
             /**
-             * Texts that it is known to show
+             * Messages it is known to show
              * @default []
              */
             messages: components["schemas"]["Message"][];

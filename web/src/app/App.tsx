@@ -30,7 +30,7 @@ export function App() {
             <Route path="/edit/:kind" element={<EditPage />} />
             <Route
               path="/tools"
-              element={<ListPage kind="tool" title="Host tools" empty="No tool is entered yet." />}
+              element={<ListPage kind="tool" title="Host tools" empty="No tools yet." />}
             />
             <Route path="/tools/:name" element={<ToolPage />} />
             <Route
@@ -39,7 +39,7 @@ export function App() {
                 <ListPage
                   kind="program"
                   title="Phone programs"
-                  empty="No program is entered yet: recoveries, root and apps on the phone."
+                  empty="No programs yet: recoveries, root and apps on the phone."
                 />
               }
             />
@@ -50,7 +50,7 @@ export function App() {
                 <ListPage
                   kind="scheme"
                   title="Naming schemes"
-                  empty="No scheme is entered yet: builds can only be read by one."
+                  empty="No schemes yet. Builds can only be read with one."
                 />
               }
             />
@@ -68,10 +68,8 @@ export function App() {
 function NothingHere() {
   return (
     <div className="p-6">
-      <h1 className="text-lg font-semibold">Nothing is here</h1>
-      <p className="mt-1 text-soft">
-        The address may be cut short. The desk is a good place to go.
-      </p>
+      <h1 className="text-lg font-semibold">Page not found</h1>
+      <p className="mt-1 text-soft">The address may be incomplete. Start from the desk.</p>
     </div>
   );
 }

@@ -91,7 +91,7 @@ export function JumpBox() {
           </ComboboxOption>
         ))}
         {asked !== "" && isSettled && places.length === 0 && (
-          <p className="px-3 py-1.5 text-soft">Nothing is called “{asked}”.</p>
+          <p className="px-3 py-1.5 text-soft">No match for “{asked}”.</p>
         )}
       </ComboboxOptions>
     </Combobox>

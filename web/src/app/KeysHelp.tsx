@@ -42,7 +42,7 @@ export function KeysHelp({ open, onChange }: { open: boolean; onChange: (open: b
                   setOn(event.target.checked);
                 }}
               />
-              Single letters act as keys
+              Single-letter shortcuts on
             </label>
             <button
               type="button"

@@ -41,7 +41,7 @@ export function ChordView({ chord }: { chord: Chord }) {
       </ol>
       {chord.window && <p className="font-semibold">{chord.window}</p>}
       {chord.told_apart && (
-        <p className="text-soft">How to tell that you are there: {chord.told_apart}.</p>
+        <p className="text-soft">You are there when you see: {chord.told_apart}.</p>
       )}
       {chord.again && <p className="text-soft">If it does not work: {chord.again}</p>}
     </figure>

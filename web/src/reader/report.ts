@@ -18,7 +18,7 @@ export function keepReport(page: HTMLElement, revision: string): void {
     send.disabled = false;
     showFaults(form, faults);
     if (Object.keys(faults).length > 0) {
-      said.textContent = faults.key ?? "Nothing was sent yet. Look at what is marked.";
+      said.textContent = faults.key ?? "Not sent yet. Check the marked fields.";
       form.querySelector<HTMLElement>("[aria-invalid=true]")?.focus();
       return;
     }
@@ -41,7 +41,7 @@ async function post(form: HTMLFormElement): Promise<Record<string, string>> {
       return (await answer.json()).faults;
     }
     // Something before the site answered in its place; what it was is not known here.
-    const key = `The site could not take it just now (${answer.status}). Your report is kept here: send it again later.`;
+    const key = `The site could not accept it just now (${answer.status}). Your report is kept here: send it again later.`;
     return { key };
   } catch {
     return { key: "The site cannot be reached. Your report is kept here: send it again later." };

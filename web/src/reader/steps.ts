@@ -39,7 +39,7 @@ export function guideSteps(page: HTMLElement, revision: string): void {
       acts.append(press);
     }
     if (step === steps[0]) return acts;
-    const back = button("One step back", "quiet back");
+    const back = button("Back one step", "quiet back");
     back.addEventListener("click", () => {
       keep(revision, { done: readKept(revision).done.slice(0, -1) });
       show(true);
@@ -71,7 +71,7 @@ export function guideSteps(page: HTMLElement, revision: string): void {
     const done = mine.filter((step) => kept.done.includes(step.id)).length;
     const words = now
       ? `${done} of ${mine.length} steps done`
-      : `All ${mine.length} steps done. Tell below how it ended.`;
+      : `All ${mine.length} steps done. Report below how it went.`;
     way.setAttribute("aria-label", words);
     said.textContent = words;
     if (move && now) {

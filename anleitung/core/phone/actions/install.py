@@ -40,7 +40,7 @@ _FROM = Texts(
 
 
 class Install(Step):
-    """queued: files that go in after it in the same go, without a restart between them.
+    """queued: files that go in after it in the same session, without a restart between them.
 
     options: switches of the running recovery, as the reader sets them before.
     """

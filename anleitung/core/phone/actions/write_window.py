@@ -30,7 +30,7 @@ from anleitung.core.phone.world import Phone, World
 class WriteWindow(Step):
     """files: file slot of the tool → file. options: switch → on or off.
 
-    A switch that the step leaves unsaid stands as it was left last time, where the tool keeps it.
+    A switch that the step leaves unsaid stands as left last time, where the tool keeps it.
     """
 
     action: Literal["write-window"]

@@ -208,8 +208,20 @@ def condition_words(bundle: Bundle, condition: Condition) -> str:
             return _("the ") + _COMPARED[operator].format(fact=fact_words(fact), value=value)
         case EverySlot(of):
             return _("in every slot {rest}").format(rest=condition_words(bundle, of))
+        case Not(In(fact, values)):
+            return _("the {fact} is not {value}").format(
+                fact=fact_words(fact), value=or_list([_shown(bundle, v) for v in values])
+            )
+        case Not(Not(of)):
+            return condition_words(bundle, of)
+        case Not(Or(parts)):
+            rest = _("; ").join(condition_words(bundle, p) for p in parts)
+            return _("none of this is true: {rest}").format(rest=rest)
+        case Not(And(parts)):
+            rest = _("; ").join(condition_words(bundle, p) for p in parts)
+            return _("not all of this is true: {rest}").format(rest=rest)
         case Not(of):
-            return _("it is not so that {rest}").format(rest=condition_words(bundle, of))
+            return _("this is not true: {rest}").format(rest=condition_words(bundle, of))
         case And(()):
             return _("any phone of this codename")
         case And(parts):

@@ -36,7 +36,7 @@ LOG_INS = (
 
 
 class Command(BaseCommand):
-    help = "Load the demo data, once. Anything that is there already is kept."
+    help = "Load the demo data, once. Anything that is already there is kept."
 
     def add_arguments(self, parser: ArgumentParser) -> None:
         parser.add_argument("--small", action="store_true", help="two guides and three drafts only")

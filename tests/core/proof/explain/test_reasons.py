@@ -17,7 +17,7 @@ def whys(*steps: Step, admission: str = OPEN) -> dict[str, Why]:
 def test_of_the_demo_guide_each_says_what_comes_without_it() -> None:
     told = {w.step: w for w in find_whys(run_bundle(bundle("clean-install"), Budget()))}
     assert list(told) == ["format-data", "first-start"]
-    assert told["format-data"].says.startswith("The phone hangs at the start: the data of the sys")
+    assert told["format-data"].says.startswith("The phone hangs at boot: the data of the sys")
     assert 0 < told["format-data"].phones < told["format-data"].of
     assert told["first-start"].needed
     assert told["first-start"].phones == told["first-start"].of

@@ -31,7 +31,7 @@ _, PROCEDURE = compile_bundle(GUIDE)
         ("every slot: system is stock", "in every slot the system is stock"),
         (
             "not base > PS-12.4.1-KU.r2",
-            "it is not so that the firmware base is newer than PS-12.4.1-KU.r2",
+            "this is not true: the firmware base is newer than PS-12.4.1-KU.r2",
         ),
         ("variant is M6 and slot is a", "the variant is M6 and the running slot is a"),
         ("variant is M6 or slot is a", "the variant is M6 or the running slot is a"),

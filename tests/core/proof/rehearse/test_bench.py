@@ -66,11 +66,20 @@ def test_a_slip_on_purpose_is_made_and_told() -> None:
 
 
 def test_a_step_that_cannot_be_done_says_why() -> None:
-    bench = walk(small(*AT_BOOTLOADER, flash("radio-m6", "radio"), RESTART), {})
+    bench = walk(small(*AT_BOOTLOADER, flash("radio-m6", "radio"), RESTART), {"bootloader": "locked"})
     assert not bench.admitted
     last = bench.steps[-1]
     assert (last.ended, last.mode) == ("stopped", "bootloader")
     assert last.answer.startswith("It cannot be done: ")
+
+
+def test_without_a_word_the_phone_is_one_that_the_guide_admits() -> None:
+    """The usual phone is locked, and this guide wants an open one."""
+    bench = walk(bundle("clean-install"), {})
+    assert bench.admitted
+    assert {f.name for f in bench.facts if f.value != f.usual} == {"bootloader"}
+    assert [s.title for s in bench.first.slots][-1] == ""
+    assert [p.name for p in bench.first.slots[-1].parts] == ["calibration"]
 
 
 @pytest.mark.parametrize("facts", [{"variant": "M7"}, {"colour": "red"}])

@@ -62,7 +62,7 @@ export function Bench({ data }: { data: BenchData }) {
               })
             }
           >
-            Take it back
+            Undo the slip
           </button>
         </p>
       )}
@@ -75,10 +75,10 @@ export function Bench({ data }: { data: BenchData }) {
           Next step
         </Button>
         <Button disabled={first < 0} onClick={() => go(first)}>
-          To the first trouble
+          First problem
         </Button>
         <Button onClick={() => go(data.steps.length - 1)}>To the end</Button>
-        <span className="text-soft">← → walk, t first trouble, z end</span>
+        <span className="text-soft">← → walk, t first problem, z end</span>
         <span role="status" className="ml-auto">
           {at < 0 ? "Before the first step" : `After step ${here.number} of ${data.all_steps}`}
         </span>

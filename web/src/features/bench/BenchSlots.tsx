@@ -21,7 +21,7 @@ export function BenchSlots({ slots }: { slots: BenchData["first"]["slots"] }) {
                 </p>
                 <p>
                   {part.family}
-                  {part.is_new && <span className="text-work"> written now</span>}
+                  {part.is_new && <span className="text-work"> written here</span>}
                 </p>
                 <p className="letter text-[0.6875rem]">{part.build}</p>
               </li>

@@ -44,14 +44,12 @@ export function BringInPage() {
   };
   return (
     <div className="max-w-[760px] px-[18px] pt-4 pb-10">
-      <h1 className="border-b border-ink pb-1.5 text-[1.1875rem] font-semibold">
-        Bring in a bundle
-      </h1>
+      <h1 className="border-b border-ink pb-1.5 text-[1.1875rem] font-semibold">Import a bundle</h1>
       <p className="mt-3 text-[0.9375rem]">
         A bundle is a zip file with one guide and every document that its proof needs. It becomes
-        the draft of its guide and is proved for every phone it admits. Nothing is published by
-        this, and a bundle with a fault leaves everything as it was. Where its documents differ from
-        the catalogue’s, the draft shows it field by field, and you choose whose to keep.
+        the draft of its guide and is proved for every phone it admits. Importing publishes nothing,
+        and a faulty bundle changes nothing. Where its documents differ from the catalogue’s, the
+        draft shows it field by field, and you choose whose to keep.
       </p>
       {/* biome-ignore lint/a11y/noStaticElementInteractions: dropping is a second way; the file field inside is the first */}
       <div

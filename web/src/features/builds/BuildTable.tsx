@@ -68,7 +68,7 @@ export function BuildTable({ data, current, search, change }: TableProps) {
       </div>
       {shown.length === 0 ? (
         <p className="mt-2">
-          No build fits.{" "}
+          No match.{" "}
           <button
             type="button"
             className="cursor-pointer text-work underline"
@@ -86,7 +86,7 @@ export function BuildTable({ data, current, search, change }: TableProps) {
                 <th>Released</th>
                 <th>Patch level</th>
                 <th>Shipped as</th>
-                <th>What stands for ever</th>
+                <th>Kept forever</th>
               </tr>
             </thead>
             <tbody>

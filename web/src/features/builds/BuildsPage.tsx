@@ -45,13 +45,13 @@ function BuildsSheet({ codename, data }: { codename: string; data: Builds }) {
         </span>
         <Link to={`/c/${codename}/builds/paste`}>Paste a list or CSV</Link>
         <Link to={`/edit/build?codename=${codename}`}>Add one build</Link>
-        <a href={`/api/codenames/${codename}/builds.csv`}>Take out as CSV</a>
+        <a href={`/api/codenames/${codename}/builds.csv`}>Export as CSV</a>
       </div>
       <TakenApart codename={codename} onFind={(build) => change({ build, to: "" })} />
       {data.builds.length === 0 ? (
         <p className="mt-4 text-[0.9375rem]">
-          No build is entered yet.{" "}
-          <Link to={`/c/${codename}/builds/paste`}>Paste the list of its maker</Link>, one a line.
+          No builds yet. <Link to={`/c/${codename}/builds/paste`}>Paste the maker’s list</Link>, one
+          a line.
         </p>
       ) : (
         <>

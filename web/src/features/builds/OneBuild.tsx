@@ -32,7 +32,7 @@ export function OneBuild({ codename, data, name, goal, ways, onGoal }: OneBuildP
           </>
         ) : (
           <p className="mark mark-unknown">
-            The catalogue does not hold this build.{" "}
+            This build is not in the catalogue.{" "}
             <Link to={`/c/${codename}/builds/paste`}>Enter it</Link>.
           </p>
         )}
@@ -79,7 +79,7 @@ export function OneBuild({ codename, data, name, goal, ways, onGoal }: OneBuildP
                 )}
               </li>
             ))}
-            {build.packages.length === 0 && <li className="text-soft">No package is entered.</li>}
+            {build.packages.length === 0 && <li className="text-soft">No packages yet.</li>}
           </ul>
         </div>
         <div>
@@ -104,7 +104,7 @@ export function OneBuild({ codename, data, name, goal, ways, onGoal }: OneBuildP
             {ways && !goal && (
               <p className="text-soft">
                 {ways.reachable.length === 0
-                  ? "Nothing can be reached from here."
+                  ? "No updates lead on from here."
                   : `${ways.reachable.length} builds can be reached from here.`}
               </p>
             )}

@@ -78,11 +78,11 @@ export function PastePage() {
   return (
     <div className="px-[18px] pt-2.5 pb-10">
       <CodenameHead codename={codename} />
-      <h1 className="mt-1.5 text-[1.1875rem] font-semibold">Enter builds of {codename}</h1>
+      <h1 className="mt-1.5 text-[1.1875rem] font-semibold">Add builds of {codename}</h1>
       <p className="mt-1 text-[0.9375rem]">
         One build string or file name a line, or a CSV as it is{" "}
-        <a href={`/api/codenames/${codename}/builds.csv`}>taken out</a>. Nothing is stored before
-        you say so.
+        <a href={`/api/codenames/${codename}/builds.csv`}>exported</a>. Nothing is stored until you
+        confirm.
       </p>
       <textarea
         aria-label="Builds, one a line"

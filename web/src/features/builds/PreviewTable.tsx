@@ -3,10 +3,10 @@ import { Apart } from "../../ui/Apart";
 
 const WORDS: Record<string, { says: string; look: string }> = {
   new: { says: "new", look: "mark mark-proved text-ok" },
-  changed: { says: "changes what is there", look: "mark mark-warn text-care" },
-  known: { says: "there already", look: "mark mark-note text-soft" },
+  changed: { says: "changes an entry", look: "mark mark-warn text-care" },
+  known: { says: "already there", look: "mark mark-note text-soft" },
   twice: { says: "twice in the list", look: "mark mark-note text-soft" },
-  foreign: { says: "not of this phone", look: "mark mark-stop text-loss" },
+  foreign: { says: "for another phone", look: "mark mark-stop text-loss" },
   incomplete: { says: "something is missing", look: "mark mark-warn text-care" },
   unreadable: { says: "cannot be read", look: "mark mark-unknown text-unknown" },
 };
@@ -20,7 +20,7 @@ interface PreviewProps {
 
 export function PreviewTable({ preview, verdict, onVerdict, onPage }: PreviewProps) {
   return (
-    <section aria-label="What each line became" className="mt-3">
+    <section aria-label="What each line was read as" className="mt-3">
       <p role="status" className="flex flex-wrap items-baseline gap-3">
         <span>{preview.lines.toLocaleString("en")} lines:</span>
         <Pick says="all" on={verdict === ""} onClick={() => onVerdict("")} />
@@ -38,7 +38,7 @@ export function PreviewTable({ preview, verdict, onVerdict, onPage }: PreviewPro
           <thead>
             <tr>
               <th className="number">Line</th>
-              <th>It became</th>
+              <th>Result</th>
               <th>Read as</th>
               <th>Taken apart</th>
             </tr>

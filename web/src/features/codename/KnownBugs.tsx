@@ -35,7 +35,7 @@ export function KnownBugs({ codename, systems }: { codename: string; systems: Ph
         </div>
       ))}
       {systems.length === 0 && (
-        <p className="text-soft">Nothing is known of any system on this phone yet.</p>
+        <p className="text-soft">Nothing is recorded about any system on this phone yet.</p>
       )}
       <Link to={`/edit/system?codename=${codename}`}>Add a system</Link>
     </>

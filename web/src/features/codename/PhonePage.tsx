@@ -48,8 +48,8 @@ function PhoneSheet({ codename, phone }: { codename: string; phone: Phone }) {
             <thead>
               <tr>
                 <th>Variant</th>
-                <th>How a reader finds out</th>
-                <th>What is different</th>
+                <th>How to tell</th>
+                <th>What differs</th>
                 <th>Sold as</th>
               </tr>
             </thead>
@@ -75,7 +75,7 @@ function PhoneSheet({ codename, phone }: { codename: string; phone: Phone }) {
                 <p key={each}>{each}</p>
               ))}
             </dd>
-            <dt>Its build</dt>
+            <dt>Build</dt>
             <dd>
               is shown under {phone.build_shown}
               {phone.scheme && (
@@ -86,7 +86,7 @@ function PhoneSheet({ codename, phone }: { codename: string; phone: Phone }) {
             </dd>
             <dt>Hardware</dt>
             <dd>{phone.hardware.join(", ")}</dd>
-            <dt>By itself</dt>
+            <dt>Automatically</dt>
             <dd>
               {phone.habits.map((each) => (
                 <p key={each}>{each}</p>
@@ -134,7 +134,7 @@ function PhoneSheet({ codename, phone }: { codename: string; phone: Phone }) {
           <KnownBugs codename={codename} systems={phone.systems} />
         </Part>
         <div className="lg:col-span-2">
-          <Part title="Into its modes and out of them">
+          <Part title="Entering and leaving its modes">
             {phone.chords.length > 0 && (
               <p className="text-[0.75rem] text-soft">
                 Light bar: held until something is seen. Dark bar: held for the time. Ring: pressed
@@ -143,7 +143,7 @@ function PhoneSheet({ codename, phone }: { codename: string; phone: Phone }) {
             )}
             {phone.chords.length === 0 && (
               <p className="text-soft">
-                No chord is entered yet. Readers need to know which keys to hold.
+                No key combinations yet. Readers need to know which keys to hold.
               </p>
             )}
             <div className="grid gap-x-8 gap-y-4 md:grid-cols-2 xl:grid-cols-3">

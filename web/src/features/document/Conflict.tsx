@@ -23,7 +23,7 @@ export function Conflict(props: ConflictProps) {
     <Waiting query={theirs}>
       {(standing) =>
         standing.fingerprint === edit.seen || (edit.number > 0 && !base.data) ? (
-          <p role="status">Looking at what stands there now…</p>
+          <p role="status">Loading the other version…</p>
         ) : (
           <SideBySide {...props} standing={standing} before={base.data?.body ?? {}} />
         )
@@ -106,7 +106,7 @@ function SideBySide({
           onMerge({ seen: standing.fingerprint, number: standing.number, body: merged });
         }}
       >
-        Put them together
+        Merge them
       </Button>
     </section>
   );

@@ -4,10 +4,10 @@ import type { Fault } from "../../api/client";
 export function FaultList({ faults, isNew }: { faults: Fault[]; isNew: boolean }) {
   const shown = faults.slice(0, 4);
   const says = isNew
-    ? "Still to be filled in"
+    ? "Still missing"
     : faults.length === 1
-      ? "1 thing is not right yet"
-      : `${faults.length} things are not right yet`;
+      ? "1 problem to fix"
+      : `${faults.length} problems to fix`;
   return (
     <div role="status" className="mb-1">
       {faults.length > 0 && (

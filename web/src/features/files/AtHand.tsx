@@ -71,7 +71,7 @@ export function AtHand({ which, set }: { which: Which; set: FileSetData }) {
       onDrop={drop}
     >
       <p className="flex flex-wrap items-baseline gap-3">
-        <b>Hold your files against this set.</b>
+        <b>Check your files against this set.</b>
         <span>Drop files or a folder here, or</span>
         <Button onClick={() => picker.current?.click()}>choose files</Button>
         <input
@@ -86,7 +86,7 @@ export function AtHand({ which, set }: { which: Which; set: FileSetData }) {
             event.target.value = "";
           }}
         />
-        <span className="text-soft">They are read in this browser and go nowhere.</span>
+        <span className="text-soft">They are read in this browser and never uploaded.</span>
       </p>
       <div role="status">
         {digests.running && (

@@ -46,7 +46,7 @@ export function FileSetView({ which }: { which: Which }) {
               className="cursor-pointer text-work underline"
               onClick={() => window.print()}
             >
-              Print and tick
+              Print a checklist
             </button>
           </p>
           <div className="mt-4 grid gap-x-8 gap-y-4 lg:grid-cols-2 print:hidden">

@@ -27,7 +27,7 @@ export function FileTable({ files, editPath }: FileTableProps) {
             <th className="hidden print:table-cell">Have it</th>
             <th>Step</th>
             <th>File</th>
-            <th>What it asks</th>
+            <th>What it needs</th>
             <th>Name and way</th>
             <th>Digests</th>
           </tr>

@@ -107,7 +107,7 @@ function TakeOut({ codename, slug, name, seen, back }: TakeOutProps) {
   return (
     <section aria-label="Take it out" className="mt-2">
       <Button onClick={() => remove.mutate()}>Take {name} out of the set</Button>{" "}
-      <span className="text-soft">A file that a step uses stays.</span>
+      <span className="text-soft">A file that a step uses cannot be removed.</span>
       {remove.error && <ProblemView error={remove.error} />}
     </section>
   );

@@ -58,7 +58,7 @@ export function KeepListForm({ which }: { which: Which }) {
         onChange={(event) => setSignature(event.target.value)}
       />
       <Button type="submit" className="mt-1" disabled={!list || !signature || keep.isPending}>
-        Keep it beside the set
+        Add it to the set
       </Button>
       {keep.error && <ProblemView error={keep.error} />}
     </form>
@@ -103,7 +103,7 @@ export function KeepKeyForm() {
         className="mt-1"
         disabled={!certificate.trim() || !says.trim() || keep.isPending}
       >
-        Enter the key
+        Add the key
       </Button>
       <div role="status">
         {keep.data && (

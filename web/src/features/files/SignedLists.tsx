@@ -34,8 +34,8 @@ export function SignedLists({ which }: { which: Which }) {
       <h2 className="border-b border-ink text-[0.875rem] font-semibold">Signed lists</h2>
       {lists.data?.length === 0 && (
         <p className="mt-1.5 text-soft">
-          None is kept. A digest says that a file is the one on record, a signature who put it
-          there.
+          No signed lists yet. A digest tells that a file is the one on record; a signature tells
+          who put it there.
         </p>
       )}
       <ul className="mt-1.5 space-y-2">
@@ -61,10 +61,10 @@ export function SignedLists({ which }: { which: Which }) {
       {(lists.error ?? drop.error) && (
         <ProblemView error={lists.error ?? drop.error ?? new Error()} />
       )}
-      <Folded says="Keep a signed list">
+      <Folded says="Add a signed list">
         <KeepListForm which={which} />
       </Folded>
-      <Folded says="Enter a public key">
+      <Folded says="Add a public key">
         <KeepKeyForm />
       </Folded>
     </section>

@@ -74,7 +74,7 @@ function OneChange({ change }: { change: Change }) {
           onChange={(event) => setBecause(event.target.value)}
         />
         <Button type="submit" disabled={!because.trim() || settle.isPending}>
-          Settle it
+          Mark as settled
         </Button>
       </form>
       {settle.error && <ProblemView error={settle.error} />}

@@ -16,7 +16,7 @@ export function SourceTable({ sources }: { sources: Source[] }) {
   const others = sources.filter((each) => !fine.includes(each));
   return (
     <>
-      {others.length > 0 && <Sources label="Sources that want a look" sources={others} />}
+      {others.length > 0 && <Sources label="Sources to check" sources={others} />}
       {fine.length > 0 && (
         <details className="mt-2">
           <summary className="mark mark-proved cursor-pointer">
@@ -37,7 +37,7 @@ function Sources({ label, sources }: { label: string; sources: Source[] }) {
           <tr>
             <th>File</th>
             <th>Source</th>
-            <th>How it stands</th>
+            <th>State</th>
             <th>Seen</th>
           </tr>
         </thead>
@@ -48,7 +48,7 @@ function Sources({ label, sources }: { label: string; sources: Source[] }) {
               <td className="letter w-[34%] break-all">{each.address}</td>
               <td>
                 {each.standing === "" ? (
-                  <span className="mark mark-unknown text-unknown">not looked at yet</span>
+                  <span className="mark mark-unknown text-unknown">not checked yet</span>
                 ) : (
                   <span
                     className={each.standing === "same-size" ? "mark mark-note" : LOOKS[each.tone]}

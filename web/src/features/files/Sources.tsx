@@ -71,19 +71,19 @@ function Round({ codename, data }: { codename: string; data: WatchData }) {
             <progress value={check.done} max={Math.max(check.total, 1)} />
             <span>
               {check.done} of {check.total} looked at
-              {check.reads ? ", read to the end for their digests" : ""}
+              {check.reads ? ", downloaded in full to check their digests" : ""}
             </span>
             <Button onClick={() => stop.mutate(check.id)}>Stop</Button>
           </>
         ) : (
           <>
-            <span>{check ? lastRound(check) : "Never looked at."}</span>
-            <Button onClick={() => start.mutate(false)}>Look at them</Button>
-            <Button onClick={() => start.mutate(true)}>Read them for their digests</Button>
+            <span>{check ? lastRound(check) : "Never checked."}</span>
+            <Button onClick={() => start.mutate(false)}>Check them now</Button>
+            <Button onClick={() => start.mutate(true)}>Check their digests</Button>
           </>
         )}
         <label className="text-soft">
-          By itself{" "}
+          Automatically{" "}
           <select
             className="border border-hair-strong bg-sheet px-1 text-ink"
             value={data.every_hours}
@@ -129,8 +129,8 @@ function rhythms(now: number): [number, string][] {
 }
 
 function lastRound(check: NonNullable<WatchData["check"]>): string {
-  const by = check.by ? `asked for by ${check.by}` : "by itself";
-  const how = check.reads ? "read for their digests" : "looked at";
+  const by = check.by ? `started by ${check.by}` : "automatic";
+  const how = check.reads ? "check of digests" : "check";
   const end = check.state === "cancelled" ? `, stopped after ${check.done} of ${check.total}` : "";
   return `Last ${how} ${whenWords(check.ended_at ?? check.asked_at)}, ${by}${end}.`;
 }

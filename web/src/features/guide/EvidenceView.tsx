@@ -28,9 +28,7 @@ export function EvidenceView({ page }: { page: Page }) {
       )}
       {evidence && evidence.runs > 0 && <Reported evidence={evidence} />}
       {evidence?.runs === 0 && (
-        <p className="mark mark-unknown my-2 text-unknown">
-          Nobody has reported a run of this yet.
-        </p>
+        <p className="mark mark-unknown my-2 text-unknown">No reports yet.</p>
       )}
       {earlier && earlier.flags.length > 0 && (
         <section aria-label={`Reported for ${page.earlier_version}`} className="my-2">

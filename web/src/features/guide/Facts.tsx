@@ -46,7 +46,7 @@ function Promised({ page }: { page: Page }) {
   const { sheet } = page;
   if (!sheet.finished) return <span className="text-unknown">not proved to its end</span>;
   const broken = sheet.promises.filter((each) => each.kept < each.of).length;
-  if (broken > 0) return <span className="text-loss">promises not kept: {broken}</span>;
+  if (broken > 0) return <span className="text-loss">broken promises: {broken}</span>;
   return <span className="text-ok">promises proved for all</span>;
 }
 
@@ -109,7 +109,7 @@ function AllFacts({ page }: { page: Page }) {
           <Chain
             lines={page.before}
             codename={sheet.codename}
-            none="no published guide leads here"
+            none="none"
             missing={page.chain_missing}
           />
         </dd>
@@ -118,7 +118,7 @@ function AllFacts({ page }: { page: Page }) {
           <Chain
             lines={page.after}
             codename={sheet.codename}
-            none="it opens the way to no other"
+            none="none"
             missing={page.chain_missing}
           />
         </dd>
@@ -134,14 +134,14 @@ interface ChainProps {
   missing: number;
 }
 
-/** Nothing is said of guides that were not looked at yet, but that they were not. */
+/** Nothing is said of guides that were not checked yet, but that they were not. */
 function Chain(props: ChainProps) {
   if (props.missing > 0)
     return (
       <>
         <Lines {...props} none="" />
         <span className="mark mark-unknown text-unknown">
-          {props.missing === 1 ? "1 guide was" : `${props.missing} guides were`} not looked at yet
+          {props.missing === 1 ? "1 guide was" : `${props.missing} guides were`} not checked yet
         </span>
       </>
     );

@@ -4,10 +4,10 @@ import type { Slips } from "../../api/client";
 export function FollowsView({ slips }: { slips: Slips }) {
   return (
     <dl className="facts-list mt-2">
-      <dt>Also so at the end</dt>
+      <dt>Also true at the end</dt>
       <dd>
         {slips.proposed.length === 0
-          ? "nothing that is not promised already"
+          ? "nothing beyond its promises"
           : slips.proposed.map((each) => each.words).join("; ")}
       </dd>
       <dt>Lost</dt>

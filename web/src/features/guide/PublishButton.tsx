@@ -49,7 +49,7 @@ export function PublishButton({ page }: { page: Page }) {
               {what} of “{sheet.title}”
             </DialogTitle>
             <p className="mt-2 text-[0.9375rem]">
-              Readers can follow it at once. It can be withdrawn later, but never changed. It was
+              Readers can follow it at once. You can withdraw it later, but never change it. It was
               proved for {sheet.admitted.toLocaleString("en")} kinds of phone
               {sheet.warnings > 0 && `, with ${sheet.warnings} warnings open`}; nobody has run it
               yet.

@@ -114,13 +114,13 @@ function More({ row, onPaper = false }: { row: Row; onPaper?: boolean }) {
           “<span className="letter">{each.text}</span>”: <strong>{each.means_words}</strong>.{" "}
           {each.do}
           {each.causes.length > 0 && (
-            <span className="text-soft"> It may come from: {each.causes.join("; ")}.</span>
+            <span className="text-soft"> Possible causes: {each.causes.join("; ")}.</span>
           )}
         </p>
       ))}
       {row.tries.length > 0 && (
         <>
-          <p className="text-soft">If it does not come:</p>
+          <p className="text-soft">If you do not see it:</p>
           <ol className="list-decimal pl-5 text-soft">
             {row.tries.map((each, index) => {
               const helped = helpedBy[`${row.id}/${index + 1}`];

@@ -8,9 +8,9 @@ export function SourceNote({ page }: { page: Page }) {
   return (
     <section aria-label="Sources" className="mark mark-stop my-2">
       <p>
-        <b>Not as on record:</b> {first}.{" "}
+        <b>Source changed:</b> {first}.{" "}
         {others.length > 0 &&
-          `${others.length} more of its sources ${others.length === 1 ? "is" : "are"} not either. `}
+          `${others.length === 1 ? "1 more source" : `${others.length} more sources`} changed too. `}
         <Link to={`/c/${page.sheet.codename}/files#sources`}>Compare</Link>
       </p>
     </section>

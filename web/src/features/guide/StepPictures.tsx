@@ -81,8 +81,8 @@ function AddPicture({ draft, step, onDone }: AddProps) {
         onChange={(event) => setFile(event.target.files?.[0])}
       />
       <textarea
-        aria-label="What is to be seen, in words"
-        placeholder="What is to be seen, for those who do not see it"
+        aria-label="Alt text"
+        placeholder="What the picture shows, for those who cannot see it"
         rows={2}
         maxLength={400}
         className="block w-full border border-hair-strong bg-sheet px-1.5"
@@ -93,7 +93,7 @@ function AddPicture({ draft, step, onDone }: AddProps) {
         Add it to the step
       </Button>
       <p className="text-soft">
-        It is made small, and where, when and with what it was taken is removed.
+        It is scaled down, and its metadata (place, time, camera) is removed.
       </p>
       {add.error && <ProblemView error={add.error} />}
     </form>
@@ -120,7 +120,7 @@ function TakeAway(props: { draft: OpenDraft; step: string; sha256: string; alt: 
         className="cursor-pointer text-work underline"
         onClick={() => take.mutate()}
       >
-        Take this picture away
+        Remove this picture
       </button>
       {take.error && <ProblemView error={take.error} />}
     </figcaption>

@@ -47,8 +47,8 @@ export function TodayNote({ page }: { page: Page }) {
       className={`mark my-2 ${bad ? "mark-stop" : today.is_stale ? "mark-unknown" : "mark-note"}`}
     >
       <p>
-        <b>{today.is_stale && !bad ? "Stale." : "Changed since."}</b> The catalogue holds other
-        documents than this was proved with:{" "}
+        <b>{today.is_stale && !bad ? "Stale." : "Changed since."}</b> The catalogue has changed
+        since this was proved:{" "}
         {today.changed.map((each, i) => (
           <span key={each.kind + each.name}>
             {i > 0 && "; "}
@@ -60,14 +60,14 @@ export function TodayNote({ page }: { page: Page }) {
         ))}
         .
       </p>
-      {today.fault && <p className="text-loss">With these it does not hold: {today.fault}</p>}
+      {today.fault && <p className="text-loss">With them it fails: {today.fault}</p>}
       {!today.fault && today.stops > 0 && (
         <p className="text-loss">
-          Proved with these it has {today.stops === 1 ? "a stop" : `${today.stops} stops`}:{" "}
+          Proved with them, it has {today.stops === 1 ? "a stop" : `${today.stops} stops`}:{" "}
           {today.first_stop}
         </p>
       )}
-      {!today.is_stale && !bad && <p>Proved with these as well: no stop.</p>}
+      {!today.is_stale && !bad && <p>Proved with them too: no stops.</p>}
       <p className="flex gap-4">
         {today.is_stale && !today.fault && (
           <button
@@ -86,7 +86,7 @@ export function TodayNote({ page }: { page: Page }) {
             disabled={take.isPending}
             onClick={() => take.mutate()}
           >
-            Take them into the draft
+            Use them in the draft
           </button>
         )}
       </p>

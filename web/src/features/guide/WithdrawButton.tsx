@@ -37,8 +37,8 @@ export function WithdrawButton({ page }: { page: Page }) {
               Withdraw {page.version} of “{page.sheet.title}”
             </DialogTitle>
             <p className="mt-2 text-[0.9375rem]">
-              Everybody who opens it, also by an old link, reads first that it is withdrawn, and
-              why. This cannot be taken back.
+              Everyone who opens it, by an old link too, is told first that it is withdrawn and why.
+              This cannot be undone.
             </p>
             <label htmlFor={field} className="mt-3 block font-semibold">
               Reason, shown to readers

@@ -37,7 +37,7 @@ export function ListPage({ kind, title, empty }: ListProps) {
             `${each.name} ${each.title} ${each.about}`.toLowerCase().includes(find.toLowerCase()),
           );
           if (data.length === 0) return <p className="mt-3 text-[0.9375rem]">{empty}</p>;
-          if (shown.length === 0) return <p className="mt-3">Nothing fits “{find}”.</p>;
+          if (shown.length === 0) return <p className="mt-3">No match for “{find}”.</p>;
           return (
             <div className="overflow-x-auto">
               <table className="ruled mt-2">

@@ -8,7 +8,7 @@ import { DocumentFoot, documentQuery } from "../document";
 const DOES: Record<string, string> = {
   "wipe-apps": "takes the apps; photos and files stay",
   "wipe-user-data": "takes apps, photos and files",
-  "format-data": "makes the user data anew; photos and files go",
+  "format-data": "formats the user data; photos and files are lost",
   "wipe-system": "empties the system",
   restart: "starts the system",
   nothing: "changes nothing",
@@ -61,7 +61,7 @@ function ProgramSheet({ document, program }: { document: Doc; program: Program }
       </ul>
       <Ruled
         title="Words of its menu"
-        heads={["Word", "What it really does", "To know"]}
+        heads={["Word", "What it does", "Good to know"]}
         rows={program.words.map((each) => [each.says, DOES[each.does] ?? each.does, each.note])}
       />
       <Ruled
@@ -69,13 +69,13 @@ function ProgramSheet({ document, program }: { document: Doc; program: Program }
         heads={["Switch", "At first", "What it does"]}
         rows={program.options.map((each) => [
           each.says,
-          each.usual ?? "as it was left last time",
+          each.usual ?? "as left last time",
           EFFECTS[each.effect] ?? each.effect,
         ])}
       />
       <Ruled
-        title="Texts that it is known to show"
-        heads={["Text", "Means", "What to do", "It may come from"]}
+        title="Messages it is known to show"
+        heads={["Text", "Means", "What to do", "Possible causes"]}
         rows={program.messages.map((each) => [
           each.text,
           each.means === "stop" ? "stop" : "harmless",
@@ -98,7 +98,7 @@ function habits(program: Program): string[] {
   return [
     program.decrypts ? "Reads encrypted user data." : "Cannot read encrypted user data.",
     program.reads_card ? "Reads a card." : "Reads no card.",
-    !program.mounts && "Mounts nothing by itself.",
+    !program.mounts && "Does not mount partitions on its own.",
     program.refuses.length > 0 && `Refuses packages of these kinds: ${program.refuses.join(", ")}.`,
     program.wants_release && "A system that forces encryption starts only after its release.",
   ].filter((each) => typeof each === "string");

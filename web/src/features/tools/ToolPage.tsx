@@ -43,7 +43,7 @@ function ToolSheet({ document, tool }: { document: Doc; tool: Tool }) {
             <tr>
               <th>Host system</th>
               <th>Drivers and permissions</th>
-              <th>To know</th>
+              <th>Good to know</th>
             </tr>
           </thead>
           <tbody>
@@ -59,13 +59,13 @@ function ToolSheet({ document, tool }: { document: Doc; tool: Tool }) {
       </section>
       <section aria-label="Is the phone there?" className="mt-4">
         <h2 className="border-b border-ink text-[0.875rem] font-semibold">Is the phone there?</h2>
-        {tool.there && <p className="mark mark-proved mt-1">It is when {tool.there}.</p>}
+        {tool.there && <p className="mark mark-proved mt-1">Visible when {tool.there}.</p>}
         {tool.not_there.length > 0 && (
           <table className="ruled mt-1">
             <thead>
               <tr>
-                <th>What one sees</th>
-                <th>It may be</th>
+                <th>What you see</th>
+                <th>Possible cause</th>
                 <th>What to do</th>
               </tr>
             </thead>

@@ -41,7 +41,7 @@ export function WindowView({ tool, window }: { tool: Tool; window: ToolWindow })
                   {each.name}
                   {each.kept && (
                     <span className="mark mark-warn block text-care">
-                      keeps its value from last time: look before each use
+                      keeps its last value: check before each use
                     </span>
                   )}
                 </td>
@@ -52,7 +52,7 @@ export function WindowView({ tool, window }: { tool: Tool; window: ToolWindow })
           </tbody>
         </table>
       </div>
-      <p className="mt-1.5">Writing is started by {window.starts_by}.</p>
+      <p className="mt-1.5">Start writing with {window.starts_by}.</p>
       <p className="mark mark-proved">It worked when {window.worked}.</p>
     </section>
   );

@@ -14,7 +14,7 @@ FINDING = Finding(
     about="app",
     says=N_("{subject} is not installed or not ready yet."),
     why=N_("The reader cannot do it."),
-    remedy=N_("Install it and let it finish before"),
+    remedy=N_("Install it and let it finish first"),
 )
 
 

@@ -10,5 +10,5 @@ FINDING = Finding(
     about="app",
     says=N_("{subject} gets no root: there is none on the phone, or it was not given."),
     why=N_("The app says so, or does nothing without a word."),
-    remedy=N_("Install root and give it before"),
+    remedy=N_("Install root and grant it first"),
 )

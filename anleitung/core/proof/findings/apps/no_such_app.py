@@ -10,7 +10,7 @@ FINDING = Finding(
     severity=Severity.STOP,
     says=N_("No program of the guide is {subject}."),
     why=N_("What the step does on the phone is not known."),
-    remedy=N_("Bring in the document of the program"),
+    remedy=N_("Import the program’s document"),
 )
 
 

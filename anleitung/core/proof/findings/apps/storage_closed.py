@@ -15,7 +15,7 @@ FINDING = Finding(
         "recovery."
     ),
     why=N_("The recovery shows an empty folder, and readers believe that the file is gone."),
-    remedy=N_("Have the password entered before, or sideload the file"),
+    remedy=N_("Enter the password first, or sideload the file"),
 )
 
 

@@ -15,7 +15,7 @@ FINDING = Finding(
     about="tool",
     says=N_("Without its driver {subject} sees no phone on this host system."),
     why=N_("The phone is in the right mode, the cable is in, and nothing happens."),
-    remedy=N_("Install the driver before"),
+    remedy=N_("Install the driver first"),
 )
 
 

@@ -11,7 +11,7 @@ FINDING = Finding(
     about="tool",
     says=N_(
         "{subject} writes the partition table anew, and no file says how it must be: this "
-        "ends the phone."
+        "bricks the phone."
     ),
     why=N_("Calibration and identity go with the old table, and nothing brings them back."),
     remedy=N_("Turn the option off, and say so in the step"),

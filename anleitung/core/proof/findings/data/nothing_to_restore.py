@@ -9,7 +9,7 @@ FINDING = Finding(
     nature=Nature.CONSEQUENCE,
     severity=Severity.STOP,
     about="loss",
-    says=N_("There is no copy of {subject} to bring back."),
+    says=N_("There is no copy of {subject} to restore."),
     why=N_("Readers find out when the originals are gone."),
     remedy=N_("Make the copy before the wipe"),
 )

@@ -13,7 +13,7 @@ FINDING = Finding(
     nature=Nature.COURSE,
     severity=Severity.STOP,
     about="loss",
-    says=N_("In the end the phone has lost {subject}, and the guide does not say so."),
+    says=N_("At the end the phone has lost {subject}, and the guide does not say so."),
     why=N_("Some of it never comes back, and readers would have decided otherwise."),
     remedy=N_("Name it among what the promise says is lost"),
 )

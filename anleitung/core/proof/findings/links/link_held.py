@@ -12,7 +12,7 @@ FINDING = Finding(
     about="tool",
     says=N_("Another program holds the link, so {subject} cannot reach the phone."),
     why=N_("It looks like a broken cable, and readers change cables for an hour."),
-    remedy=N_("Have other programs closed before"),
+    remedy=N_("Tell readers to close the other program first"),
 )
 
 

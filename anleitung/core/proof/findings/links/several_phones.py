@@ -12,7 +12,7 @@ FINDING = Finding(
     about="tool",
     says=N_("Another phone is plugged in, and {subject} may take that one."),
     why=N_("The command goes to the wrong phone, and nothing says so."),
-    remedy=N_("Have every other phone unplugged before"),
+    remedy=N_("Tell readers to unplug every other phone first"),
 )
 
 

@@ -9,7 +9,7 @@ FINDING = Finding(
     nature=Nature.CONSEQUENCE,
     severity=Severity.NOTE,
     says=N_("These phones are unlocked already; the step changes nothing for them."),
-    why=N_("Readers wonder about the answer of the tool."),
+    why=N_("Readers puzzle over the tool’s answer."),
     remedy=N_("Admit only locked phones, or say so in the step"),
 )
 

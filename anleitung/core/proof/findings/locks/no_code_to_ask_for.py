@@ -8,7 +8,7 @@ FINDING = Finding(
     id="no-code-to-ask-for",
     nature=Nature.CONSEQUENCE,
     severity=Severity.STOP,
-    says=N_("Nobody gives out a code for this codename: it is opened in another way."),
+    says=N_("This codename has no unlock code: it is unlocked another way."),
     why=N_("Readers wait for something that never comes."),
     remedy=N_("Leave the step out"),
 )

@@ -9,7 +9,7 @@ FINDING = Finding(
     nature=Nature.CONSEQUENCE,
     severity=Severity.STOP,
     about="file",
-    says=N_("{subject} is no key."),
+    says=N_("{subject} is not a key."),
     why=N_("Only a public key can be enrolled."),
     remedy=N_("Name the file with the role key"),
 )

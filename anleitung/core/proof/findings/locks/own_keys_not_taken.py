@@ -8,7 +8,7 @@ FINDING = Finding(
     id="own-keys-not-taken",
     nature=Nature.CONSEQUENCE,
     severity=Severity.STOP,
-    says=N_("This codename takes no key of its owner."),
+    says=N_("This codename does not accept a key of the owner."),
     why=N_("The command is refused, and a locked phone starts only what its maker signed."),
     remedy=N_("Leave the bootloader open"),
 )

@@ -10,7 +10,7 @@ FINDING = Finding(
     severity=Severity.WARN,
     says=N_("The bootloader is locked while the switch that allows unlocking is off."),
     why=N_("If the phone does not start then, nothing opens it again."),
-    remedy=N_("Turn the switch on before"),
+    remedy=N_("Turn the switch on first"),
 )
 
 

@@ -11,7 +11,7 @@ FINDING = Finding(
     severity=Severity.STOP,
     says=N_("The bootloader asks for a code or a file here, and nobody has asked for it yet."),
     why=N_("It takes the maker hours or days to send one."),
-    remedy=N_("Ask for it in a step before"),
+    remedy=N_("Ask for it in an earlier step"),
 )
 
 

@@ -10,6 +10,6 @@ FINDING = Finding(
     says=N_(
         "The switch that allows unlocking is grey on these phones: their patch level is too old."
     ),
-    why=N_("It can be seen and not be moved."),
+    why=N_("Readers see the switch and cannot move it."),
     remedy=N_("Update the stock system first, or admit only phones with a newer patch level"),
 )

@@ -10,7 +10,7 @@ FINDING = Finding(
     severity=Severity.STOP,
     says=N_("The switch that allows unlocking is off, so the bootloader refuses."),
     why=N_("The reader stands in the bootloader and has to go all the way back."),
-    remedy=N_("Turn the switch on before the phone leaves its system"),
+    remedy=N_("Turn the switch on first the phone leaves its system"),
 )
 
 

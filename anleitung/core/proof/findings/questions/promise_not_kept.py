@@ -8,7 +8,7 @@ FINDING = Finding(
     nature=Nature.CONSEQUENCE,
     severity=Severity.STOP,
     about="condition",
-    says=N_("At the end it is not so that {subject}."),
+    says=N_("At the end this does not hold: {subject}."),
     why=N_("Readers and guides that build on this one rely on it."),
     remedy=N_("Change the procedure, or promise less"),
 )

@@ -12,7 +12,7 @@ FINDING = Finding(
     id="question-unanswered",
     nature=Nature.CONSEQUENCE,
     severity=Severity.STOP,
-    says=N_("The phone asks “{subject}” and waits for ever; no step answers."),
+    says=N_("The phone asks “{subject}” and waits forever; no step answers."),
     why=N_("What the step before was for does not happen, and the reader does not know why."),
     remedy=N_("Add a step that answers it"),
 )

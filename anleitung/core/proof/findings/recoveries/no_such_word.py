@@ -8,8 +8,8 @@ FINDING = Finding(
     id="no-such-word",
     nature=Nature.CONSEQUENCE,
     severity=Severity.STOP,
-    says=N_("The menu of the recovery that runs here has no line “{subject}”."),
-    why=N_("Readers choose what sounds alike, and it does another thing."),
+    says=N_("The recovery running here has no menu entry “{subject}”."),
+    why=N_("Readers choose what sounds similar, and it does something else."),
     remedy=N_("Take the word from the document of the recovery"),
 )
 

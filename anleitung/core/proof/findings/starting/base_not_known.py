@@ -9,6 +9,6 @@ FINDING = Finding(
     severity=Severity.WARN,
     about="partition",
     says=N_("Whether the firmware in {subject} is new enough is not known for these phones."),
-    why=N_("It starts only with luck."),
+    why=N_("It boots only by luck."),
     remedy=N_("Admit only builds that the catalogue lists"),
 )

@@ -10,7 +10,7 @@ FINDING = Finding(
     severity=Severity.STOP,
     about="partition",
     says=N_(
-        "The phone hangs at the start: the firmware in {subject} is older than the system "
+        "The phone hangs at boot: the firmware in {subject} is older than the system "
         "wants, in the slot that runs now."
     ),
     why=N_("The other slot is often the one that nobody updated."),

@@ -9,7 +9,7 @@ FINDING = Finding(
     nature=Nature.CONSEQUENCE,
     severity=Severity.STOP,
     says=N_(
-        "The phone hangs at the start: the user data was made anew in a recovery whose form "
+        "The phone hangs at boot: the user data was made anew in a recovery whose form "
         "the system does not take."
     ),
     why=N_(

@@ -8,7 +8,7 @@ FINDING = Finding(
     id="data-newer-than-system",
     nature=Nature.CONSEQUENCE,
     severity=Severity.STOP,
-    says=N_("The phone hangs at the start: its data was written by a newer platform."),
+    says=N_("The phone hangs at boot: its data was written by a newer platform."),
     why=N_("Data is carried forward, never back."),
     remedy=N_("Format data before the first start"),
 )

@@ -8,8 +8,8 @@ FINDING = Finding(
     id="data-of-another-system",
     nature=Nature.CONSEQUENCE,
     severity=Severity.STOP,
-    says=N_("The phone hangs at the start: the data of the system before it is still there."),
-    why=N_("The new system cannot read it and waits for ever."),
+    says=N_("The phone hangs at boot: the data of the system before it is still there."),
+    why=N_("The new system cannot read it and waits forever."),
     remedy=N_("Format data before the first start"),
 )
 

@@ -8,7 +8,7 @@ FINDING = Finding(
     nature=Nature.CONSEQUENCE,
     severity=Severity.WARN,
     says=N_("Whether the data on these phones is of a newer platform is not known."),
-    why=N_("Data is carried forward, never back: it starts only with luck."),
+    why=N_("Data is carried forward, never back: it boots only by luck."),
     remedy=N_(
         "Format data, admit only builds that are listed, or name the platform in the package"
     ),

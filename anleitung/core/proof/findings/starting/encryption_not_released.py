@@ -12,11 +12,11 @@ FINDING = Finding(
     nature=Nature.CONSEQUENCE,
     severity=Severity.STOP,
     says=N_(
-        "The phone hangs at the start: the system insists on encryption, and the recovery in "
+        "The phone hangs at boot: the system insists on encryption, and the recovery in "
         "it did not release it."
     ),
     why=N_("The system checks what it starts from and does not find what it made."),
-    remedy=N_("Install the encryption release after the system, in the same go"),
+    remedy=N_("Install the encryption release after the system, in the same session"),
 )
 
 

@@ -1,4 +1,4 @@
-"""Firmware of another variant ends the phone."""
+"""Firmware of another variant bricks the phone."""
 
 from anleitung.core.marked import N_
 from anleitung.core.proof.finding import Finding, Nature, Severity
@@ -12,6 +12,6 @@ FINDING = Finding(
         "On these phones the image in {subject} is for another variant: the phone does not "
         "come on again."
     ),
-    why=N_("The damage is on hardware level; no cable brings it back."),
+    why=N_("This is a hard brick: no cable brings it back."),
     remedy=N_("Flash the image of the variant, or admit only the variant it is made for"),
 )

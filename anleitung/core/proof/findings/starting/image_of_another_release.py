@@ -9,9 +9,9 @@ FINDING = Finding(
     severity=Severity.STOP,
     about="partition",
     says=N_(
-        "The phone hangs at the start: what stands in {subject} was made from another "
+        "The phone hangs at boot: what stands in {subject} was made from another "
         "release than the system."
     ),
     why=N_("A kernel or a patched image belongs to exactly one release."),
-    remedy=N_("Take the image of the very release that is installed"),
+    remedy=N_("Use the image of the release that is installed"),
 )

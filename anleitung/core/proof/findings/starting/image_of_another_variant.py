@@ -8,7 +8,7 @@ FINDING = Finding(
     nature=Nature.CONSEQUENCE,
     severity=Severity.STOP,
     about="partition",
-    says=N_("The phone hangs at the start: the image in {subject} is for another variant."),
+    says=N_("The phone hangs at boot: the image in {subject} is for another variant."),
     why=N_("The reader sees the logo for hours."),
     remedy=N_("Use the package of the variant, or admit only the variant it is made for"),
 )

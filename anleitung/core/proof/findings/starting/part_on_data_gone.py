@@ -14,7 +14,7 @@ FINDING = Finding(
     nature=Nature.CONSEQUENCE,
     severity=Severity.STOP,
     says=N_(
-        "The phone hangs at the start: the system keeps a part of itself on the user data, "
+        "The phone hangs at boot: the system keeps a part of itself on the user data, "
         "and that is gone."
     ),
     why=N_("The data was made anew after the installation, and the part went with it."),

@@ -8,9 +8,7 @@ FINDING = Finding(
     nature=Nature.CONSEQUENCE,
     severity=Severity.STOP,
     about="partition",
-    says=N_(
-        "The phone hangs at the start: {subject} does not come from the system that is installed."
-    ),
+    says=N_("The phone hangs at boot: {subject} does not come from the system that is installed."),
     why=N_("A kernel or ramdisk of another system cannot start this one."),
     remedy=N_("Write the parts from one system"),
 )

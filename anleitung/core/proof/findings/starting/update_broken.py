@@ -9,7 +9,7 @@ FINDING = Finding(
     nature=Nature.CONSEQUENCE,
     severity=Severity.STOP,
     says=N_(
-        "The phone hangs at the start: an update was waiting to be merged, and its slot "
+        "The phone hangs at boot: an update was waiting to be merged, and its slot "
         "was changed under it."
     ),
     why=N_("Half of the system is the old one and half the new one."),

@@ -10,7 +10,7 @@ FINDING = Finding(
     severity=Severity.STOP,
     about="file",
     says=N_(
-        "Nobody has written down what {subject} contains, so nothing after this step can be proved."
+        "Nobody has recorded what {subject} contains, so nothing after this step can be proved."
     ),
     why=N_("What is not known cannot be promised."),
     remedy=N_("Add content to the package"),

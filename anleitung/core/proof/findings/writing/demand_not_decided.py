@@ -9,6 +9,6 @@ FINDING = Finding(
     severity=Severity.WARN,
     about="file",
     says=N_("Whether the installer of {subject} accepts these phones is not known."),
-    why=N_("It ends well only with luck."),
+    why=N_("It works only by luck."),
     remedy=N_("Admit only builds that the catalogue lists"),
 )

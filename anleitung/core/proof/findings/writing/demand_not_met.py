@@ -10,5 +10,5 @@ FINDING = Finding(
     about="file",
     says=N_("The installer of {subject} checks the phone and refuses it."),
     why=N_("The step cannot be done."),
-    remedy=N_("Admit only phones that meet the demand, or bring them there before"),
+    remedy=N_("Admit only phones that meet the demand, or get them there first"),
 )

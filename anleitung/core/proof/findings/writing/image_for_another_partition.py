@@ -16,7 +16,7 @@ FINDING = Finding(
     nature=Nature.CONSEQUENCE,
     severity=Severity.STOP,
     about="partition",
-    says=N_("This kind of image does not belong into {subject} on this codename."),
+    says=N_("This kind of image does not belong in {subject} on this codename."),
     why=N_("Where the first ramdisk stands differs from one generation to the next."),
     remedy=N_("Flash it to the partition that holds it on this codename"),
 )

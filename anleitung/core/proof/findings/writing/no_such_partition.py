@@ -10,7 +10,7 @@ FINDING = Finding(
     severity=Severity.STOP,
     about="partition",
     says=N_("This phone has no partition called {subject}."),
-    why=N_("The tool refuses, or on a careless one something else is written."),
+    why=N_("The tool refuses; a careless one writes somewhere else."),
     remedy=N_("Name a partition of the layout"),
 )
 

@@ -12,7 +12,7 @@ FINDING = Finding(
     about="partition",
     says=N_("{subject} is not mounted, so nothing is written there."),
     why=N_("The installer says that all went well, and the files are gone after the restart."),
-    remedy=N_("Mount it before"),
+    remedy=N_("Mount it first"),
 )
 
 
