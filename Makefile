@@ -34,7 +34,8 @@ types: .make/dev .make/node var/secret-key
 	.venv/bin/mypy
 	cd web && npm run -s types
 
-unit: .make/dev .make/static var/secret-key
+unit: .make/dev .make/node .make/static var/secret-key
+	cd web && npm run -s test
 	.venv/bin/pytest -q -n 2 -m "not browser"
 
 browser: .make/dev .make/static var/secret-key

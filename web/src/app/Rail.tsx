@@ -3,13 +3,12 @@ import { NavLink, useLocation } from "react-router";
 import type { Codename, Home } from "../api/client";
 import { keep, kept } from "../storage";
 import { toneText } from "../ui/tones";
+import { MANY, pickCodenames } from "./pickCodenames";
 
 const line = ({ isActive }: { isActive: boolean }) =>
   `block min-h-6 px-3.5 py-1 leading-tight text-ink no-underline wrap-anywhere ${
     isActive ? "bg-work-soft shadow-[inset_3px_0_var(--work)]" : ""
   }`;
-// More codenames than these are filtered, so that the rail stays in reach.
-const MANY = 12;
 const RECENT = "anleitung.recent";
 
 /** The desk, the codenames with a word of their state, and what all of them share. */
@@ -55,7 +54,7 @@ function Codenames({ home }: { home: Home }) {
   const inUse = home.codenames.filter((each) => !each.retired);
   const recent = useRecent(inUse);
   const many = inUse.length > MANY;
-  const shown = many ? picked(inUse, wanted, recent) : inUse;
+  const shown = many ? pickCodenames(inUse, wanted, recent) : inUse;
   return (
     <>
       <h2 className="mx-3.5 max-md:hidden mt-4 mb-1 text-[0.75rem] font-semibold text-soft">
@@ -89,24 +88,6 @@ function Codenames({ home }: { home: Home }) {
       {inUse.length === 0 && <p className="mx-3.5 text-soft">None yet</p>}
     </>
   );
-}
-
-/** With a filter what fits it; without one the person's own, what needs a hand, and the last used. */
-export function picked(all: Codename[], wanted: string, recent: string[]): Codename[] {
-  const asked = wanted.trim().toLowerCase();
-  if (asked) {
-    const fits = (each: Codename) =>
-      [each.codename, each.maker, ...each.market_names].some((name) =>
-        name.toLowerCase().includes(asked),
-      );
-    return all.filter(fits).slice(0, 2 * MANY);
-  }
-  const rank = (each: Codename) =>
-    recent.includes(each.codename) ? 0 : each.mine ? 1 : each.tone === "loss" ? 2 : 3;
-  return all
-    .filter((each) => rank(each) < 3)
-    .sort((a, b) => rank(a) - rank(b))
-    .slice(0, MANY);
 }
 
 /** The codenames that were opened last in this browser, this one first. */

@@ -4,8 +4,9 @@ import type { Doc } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Waiting } from "../../ui/Waiting";
 import type { KeptEdit } from "./kept";
+import { compareVersions, mergeVersions } from "./merge";
 import { type Address, documentQuery } from "./queries";
-import { differing, type Values } from "./values";
+import type { Values } from "./values";
 
 interface ConflictProps {
   address: Address;
@@ -39,11 +40,9 @@ function SideBySide({
   before,
 }: ConflictProps & { standing: Doc; before: Values }) {
   const theirs = standing.body as Values;
-  const fields = differing(theirs, edit.body);
+  const compared = compareVersions(before, theirs, edit.body);
   // Where only one of the two changed a field, that change is proposed.
-  const [mine, setMine] = useState<Set<string>>(
-    () => new Set(fields.filter((name) => same(theirs[name], before[name]))),
-  );
+  const [mine, setMine] = useState(compared.mine);
   const by = standing.versions[0]?.by;
   return (
     <section role="alert" className="mark mark-stop my-2" aria-label="Two versions">
@@ -62,11 +61,11 @@ function SideBySide({
           </tr>
         </thead>
         <tbody>
-          {fields.map((name) => (
+          {compared.fields.map((name) => (
             <tr key={name}>
               <td>
                 {name.replaceAll("_", " ")}
-                {!same(theirs[name], before[name]) && !same(edit.body[name], before[name]) && (
+                {compared.both.has(name) && (
                   <span className="block text-care">both changed it</span>
                 )}
               </td>
@@ -98,12 +97,8 @@ function SideBySide({
         className="mt-2"
         look="work"
         onClick={() => {
-          const merged: Values = { ...theirs };
-          for (const name of mine) {
-            if (edit.body[name] === undefined) delete merged[name];
-            else merged[name] = edit.body[name];
-          }
-          onMerge({ seen: standing.fingerprint, number: standing.number, body: merged });
+          const body = mergeVersions(theirs, edit.body, mine);
+          onMerge({ seen: standing.fingerprint, number: standing.number, body });
         }}
       >
         Merge them
@@ -118,10 +113,6 @@ function named(address: Address, body: Values): Address {
   const fields: Record<string, string> = { device: "codename", build: "build", system: "system" };
   const name = String(body[fields[address.kind] ?? "id"] ?? "");
   return { ...address, name, codename: address.kind === "device" ? name : address.codename };
-}
-
-function same(a: unknown, b: unknown): boolean {
-  return JSON.stringify(a) === JSON.stringify(b);
 }
 
 function shown(value: unknown): string {
