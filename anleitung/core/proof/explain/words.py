@@ -19,50 +19,9 @@ from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.nested import Nested, OneStep
 from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.actions.base import LOSS_WORDS
+from anleitung.core.phone.facts import FACT_WORDS
 from anleitung.core.phone.world import NOT_LISTED
 
-FACT_WORDS = Texts(
-    {
-        "variant": N_("variant"),
-        "region": N_("region"),
-        "carrier": N_("carrier"),
-        "unlock-wait": N_("waiting time for unlocking"),
-        "bootloader": N_("bootloader"),
-        "unlock-switch": N_("switch that allows unlocking"),
-        "debugging": N_("debugging"),
-        "screen-lock": N_("screen lock"),
-        "account": N_("account"),
-        "battery": N_("battery"),
-        "auto-update": N_("updates by themselves"),
-        "update": N_("update to be merged"),
-        "slot": N_("running slot"),
-        "system": N_("system"),
-        "platform": N_("platform"),
-        "system-platform": N_("platform of the system"),
-        "system-release": N_("release of the system"),
-        "base": N_("firmware base"),
-        "other-base": N_("firmware base of the other slot"),
-        "build": N_("build"),
-        "mode": N_("mode"),
-        "recovery": N_("running recovery"),
-        "data": N_("user data"),
-        "apps": LOSS_WORDS["apps"],
-        "media": LOSS_WORDS["media"],
-        "fuse": N_("warranty fuse"),
-        "warranty": N_("warranty fuse"),
-        "protected-content": N_("quality of protected films"),
-        "root": N_("root"),
-        "encrypted": N_("encryption of the user data"),
-        "second": N_("second system"),
-        "running-system": N_("running system"),
-        "host": N_("host system of the computer"),
-        "driver": N_("driver on the computer"),
-        "other-phone": N_("other phone on the computer"),
-        "other-program": N_("other program on the computer"),
-        "backup.apps": N_("copy of the apps"),
-        "backup.media": N_("copy of the photos and files"),
-    }
-)
 _VALUE_WORDS = Texts({NOT_LISTED: N_("a build that is not listed")})
 _LINK_WORDS = Texts(
     {

@@ -66,7 +66,9 @@ def test_a_slip_on_purpose_is_made_and_told() -> None:
 
 
 def test_a_step_that_cannot_be_done_says_why() -> None:
-    bench = walk(small(*AT_BOOTLOADER, flash("radio-m6", "radio"), RESTART), {"bootloader": "locked"})
+    bench = walk(
+        small(*AT_BOOTLOADER, flash("radio-m6", "radio"), RESTART), {"bootloader": "locked"}
+    )
     assert not bench.admitted
     last = bench.steps[-1]
     assert (last.ended, last.mode) == ("stopped", "bootloader")
