@@ -90,7 +90,7 @@ def bench(page: Page) -> Page:
     page.get_by_label("Name").fill(name)
     page.get_by_label("Password").fill(password)
     page.get_by_role("button", name="Sign in").click()
-    expect(page.get_by_role("heading", name="Waiting for a decision")).to_be_visible()
+    expect(page.get_by_role("heading", name="Needs a decision")).to_be_visible()
     return page
 
 

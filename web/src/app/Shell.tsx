@@ -86,8 +86,7 @@ function Announcements() {
   }, [text]);
   return (
     <p
-      role="status"
-      aria-label="What happened"
+      aria-live="polite"
       className={`fixed right-3.5 bottom-3.5 z-40 max-w-[420px] print:hidden ${
         text ? "mark mark-proved border border-hair-strong bg-sheet px-3 py-2 text-[0.9375rem]" : ""
       }`}
