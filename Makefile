@@ -5,7 +5,7 @@ PYTHON := .venv/bin/python
 PORT ?= 8000
 WEB_SOURCES := $(shell find web/src web/public -type f) web/package.json web/vite.config.ts web/tsconfig.json
 
-.PHONY: laws mutations demo demo-reset test check-need-demo check-need-test lint types unit browser web \
+.PHONY: pages laws mutations demo demo-reset test check-need-demo check-need-test lint types unit browser web \
   generated figures screenshots locks clean demo-bundles
 
 demo: check-need-demo .make/static var/secret-key
@@ -40,6 +40,13 @@ unit: .make/dev .make/node .make/static var/secret-key
 
 browser: .make/dev .make/static var/secret-key
 	.venv/bin/pytest -q -m browser
+
+# Scores of the main pages; its own tool is fetched once, apart from everything else.
+pages: .make/dev .make/static var/secret-key
+	@test -x var/lighthouse/node_modules/.bin/lighthouse || \
+	  npm install --silent --no-audit --no-fund --prefix var/lighthouse lighthouse@12
+	CHROME_PATH=$${CHROMIUM:-/usr/bin/chromium} $(PYTHON) benchmarks/pages.py \
+	  var/lighthouse/node_modules/.bin/lighthouse
 
 # What is generated from the code and kept in the repository.
 generated: .make/dev .make/node var/secret-key

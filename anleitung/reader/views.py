@@ -5,6 +5,7 @@ import secrets
 import uuid
 from dataclasses import dataclass, field
 from typing import Any
+from urllib.parse import urlencode
 
 from django.conf import settings
 from django.db.utils import OperationalError
@@ -126,7 +127,8 @@ def guide_page(request: HttpRequest, codename: str, slug: str) -> HttpResponse:
 def workbench(request: HttpRequest) -> HttpResponse:
     """The shell of the workbench; what it shows comes over the API."""
     if not request.user.is_authenticated:
-        return HttpResponseRedirect(f"/login?next={request.path}")
+        back = urlencode({"next": request.get_full_path()}, safe="/")
+        return HttpResponseRedirect(f"/login?{back}")
     return render(request, "reader/workbench.html")
 
 

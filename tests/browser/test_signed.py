@@ -34,4 +34,4 @@ def test_a_signed_list_is_kept_and_verified_once_its_key_is_known(
     expect(lists).to_contain_text("Not verified: that the key belongs to whom")
     expect(lists).to_contain_text("6 of the set agree")
     lists.get_by_role("button", name="Take SHA256SUMS out").click()
-    expect(lists).to_contain_text("None is kept.")
+    expect(lists).to_contain_text("No signed lists yet.")

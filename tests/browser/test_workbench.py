@@ -24,7 +24,7 @@ def test_from_bundle_to_published_revision(bench: Page, tmp_path: Path) -> None:
     ]
     bring_in(bench, packed(tmp_path, "clean-install", *edits))
     expect(bench.get_by_role("heading", name="Trial install of Wattläufer 5")).to_be_visible()
-    expect(bench.get_by_text("proved for all")).to_be_visible()
+    expect(bench.get_by_text("promises proved for all")).to_be_visible()
     bench.get_by_role("button", name="Publish 1.0.0").click()
     dialog = bench.get_by_role("dialog")
     expect(dialog).to_contain_text("It can be withdrawn later, but never changed.")

@@ -66,12 +66,19 @@ function useFocusInView(main: RefObject<HTMLElement | null>) {
     before.current = here;
     // What is chosen within a view (a filter, a build) leaves the focus where it is.
     if (path === pathname && document.activeElement !== document.body) return;
-    const timer = setTimeout(() => {
-      const at = main.current?.querySelector<HTMLElement>("h1") ?? main.current;
-      if (at) focusOn(at);
-      window.scrollTo(0, 0);
+    window.scrollTo(0, 0);
+    if (main.current) focusOn(main.current);
+    // The heading comes with the data; whoever has moved on by then is left where they are.
+    let left = 100;
+    const timer = setInterval(() => {
+      const at = document.activeElement;
+      const moved = at !== main.current && at !== document.body;
+      const heading = main.current?.querySelector<HTMLElement>("h1");
+      if (heading && !moved) focusOn(heading);
+      left -= 1;
+      if (heading || moved || left === 0) clearInterval(timer);
     }, 50);
-    return () => clearTimeout(timer);
+    return () => clearInterval(timer);
   }, [pathname, search, hash, main]);
 }
 

@@ -27,7 +27,7 @@ function Behind({ sets }: { sets: string[] }) {
   if (sets.length <= 2) return <span className="text-soft"> ({sets.join(", ")})</span>;
   return (
     <details className="inline">
-      <summary className="ml-1 inline cursor-pointer text-soft underline">
+      <summary className="ml-1 inline-block cursor-pointer text-soft underline">
         {sets.length} guides
       </summary>
       <ul className="list-disc pl-5 text-soft">
