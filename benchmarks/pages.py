@@ -64,7 +64,10 @@ def _run(lighthouse: str, url: str, cookies: str) -> list[int]:
     ]
     if cookies:
         command.append("--extra-headers=" + json.dumps({"Cookie": cookies}))
-    told = json.loads(subprocess.run(command, capture_output=True, check=True, text=True).stdout)
+    run = subprocess.run(command, capture_output=True, check=False, text=True)
+    if run.returncode:
+        raise SystemExit(f"{url}: {run.stderr[-600:]}")
+    told = json.loads(run.stdout)
     return [round(100 * (told["categories"][c]["score"] or 0)) for c in CATEGORIES]
 
 

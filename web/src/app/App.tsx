@@ -1,16 +1,37 @@
 import { useQuery } from "@tanstack/react-query";
+import { lazy, Suspense } from "react";
 import { Route, Routes } from "react-router";
-import { BenchPage } from "../features/bench";
-import { BringInPage } from "../features/bringIn";
-import { BuildsPage, PastePage } from "../features/builds";
-import { GuidesPage, PhonePage } from "../features/codename";
 import { DeskPage, homeQuery } from "../features/desk";
-import { EditPage } from "../features/document";
-import { FilesPage, PackagePage } from "../features/files";
 import { GuidePage } from "../features/guide";
-import { ListPage, ProgramPage, SchemePage, ToolPage } from "../features/tools";
 import { Waiting } from "../ui/Waiting";
 import { Shell } from "./Shell";
+
+// The desk and the sheet come with the page; every other view is fetched when it is opened.
+const BenchPage = lazy(async () => ({
+  default: (await import("../features/bench/pages")).BenchPage,
+}));
+const BringInPage = lazy(async () => ({
+  default: (await import("../features/bringIn")).BringInPage,
+}));
+const BuildsPage = lazy(async () => ({ default: (await import("../features/builds")).BuildsPage }));
+const PastePage = lazy(async () => ({ default: (await import("../features/builds")).PastePage }));
+const GuidesPage = lazy(async () => ({
+  default: (await import("../features/codename/pages")).GuidesPage,
+}));
+const PhonePage = lazy(async () => ({
+  default: (await import("../features/codename/pages")).PhonePage,
+}));
+const EditPage = lazy(async () => ({ default: (await import("../features/document")).EditPage }));
+const FilesPage = lazy(async () => ({ default: (await import("../features/files")).FilesPage }));
+const PackagePage = lazy(async () => ({
+  default: (await import("../features/files")).PackagePage,
+}));
+const ListPage = lazy(async () => ({ default: (await import("../features/tools")).ListPage }));
+const ProgramPage = lazy(async () => ({
+  default: (await import("../features/tools")).ProgramPage,
+}));
+const SchemePage = lazy(async () => ({ default: (await import("../features/tools")).SchemePage }));
+const ToolPage = lazy(async () => ({ default: (await import("../features/tools")).ToolPage }));
 
 export function App() {
   const home = useQuery(homeQuery);
@@ -18,47 +39,49 @@ export function App() {
     <Shell home={home.data}>
       <Waiting query={home}>
         {(data) => (
-          <Routes>
-            <Route path="/c/" element={<DeskPage home={data} />} />
-            <Route path="/bring-in" element={<BringInPage />} />
-            <Route path="/c/:codename" element={<PhonePage />} />
-            <Route path="/c/:codename/builds" element={<BuildsPage />} />
-            <Route path="/c/:codename/builds/paste" element={<PastePage />} />
-            <Route path="/c/:codename/files" element={<FilesPage />} />
-            <Route path="/c/:codename/files/one" element={<PackagePage />} />
-            <Route path="/c/:codename/guides" element={<GuidesPage home={data} />} />
-            <Route path="/edit/:kind" element={<EditPage />} />
-            <Route
-              path="/tools"
-              element={<ListPage kind="tool" title="Host tools" empty="No tools yet." />}
-            />
-            <Route path="/tools/:name" element={<ToolPage />} />
-            <Route
-              path="/programs"
-              element={
-                <ListPage
-                  kind="program"
-                  title="Phone programs"
-                  empty="No programs yet: recoveries, root and apps on the phone."
-                />
-              }
-            />
-            <Route path="/programs/:name" element={<ProgramPage />} />
-            <Route
-              path="/schemes"
-              element={
-                <ListPage
-                  kind="scheme"
-                  title="Naming schemes"
-                  empty="No schemes yet. Builds can only be read with one."
-                />
-              }
-            />
-            <Route path="/schemes/:name" element={<SchemePage />} />
-            <Route path="/c/:codename/guides/:slug" element={<GuidePage />} />
-            <Route path="/c/:codename/guides/:slug/bench" element={<BenchPage />} />
-            <Route path="*" element={<NothingHere />} />
-          </Routes>
+          <Suspense fallback={<p className="p-6 text-soft">Loading…</p>}>
+            <Routes>
+              <Route path="/c/" element={<DeskPage home={data} />} />
+              <Route path="/bring-in" element={<BringInPage />} />
+              <Route path="/c/:codename" element={<PhonePage />} />
+              <Route path="/c/:codename/builds" element={<BuildsPage />} />
+              <Route path="/c/:codename/builds/paste" element={<PastePage />} />
+              <Route path="/c/:codename/files" element={<FilesPage />} />
+              <Route path="/c/:codename/files/one" element={<PackagePage />} />
+              <Route path="/c/:codename/guides" element={<GuidesPage home={data} />} />
+              <Route path="/edit/:kind" element={<EditPage />} />
+              <Route
+                path="/tools"
+                element={<ListPage kind="tool" title="Host tools" empty="No tools yet." />}
+              />
+              <Route path="/tools/:name" element={<ToolPage />} />
+              <Route
+                path="/programs"
+                element={
+                  <ListPage
+                    kind="program"
+                    title="Phone programs"
+                    empty="No programs yet: recoveries, root and apps on the phone."
+                  />
+                }
+              />
+              <Route path="/programs/:name" element={<ProgramPage />} />
+              <Route
+                path="/schemes"
+                element={
+                  <ListPage
+                    kind="scheme"
+                    title="Naming schemes"
+                    empty="No schemes yet. Builds can only be read with one."
+                  />
+                }
+              />
+              <Route path="/schemes/:name" element={<SchemePage />} />
+              <Route path="/c/:codename/guides/:slug" element={<GuidePage />} />
+              <Route path="/c/:codename/guides/:slug/bench" element={<BenchPage />} />
+              <Route path="*" element={<NothingHere />} />
+            </Routes>
+          </Suspense>
         )}
       </Waiting>
     </Shell>

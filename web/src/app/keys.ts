@@ -19,6 +19,12 @@ function isTyping(target: EventTarget | null): boolean {
   );
 }
 
+/** Whether a dialog, list or menu is open; whatever opens stands in one place of the page. */
+function somethingIsOpen(): boolean {
+  const portal = document.getElementById("headlessui-portal-root");
+  return portal?.querySelector("[role=dialog], [role=listbox], [role=menu]") != null;
+}
+
 /** Runs the handler of a pressed key: a letter, "up" or "down". Only letters obey the switch. */
 export function useKeys(handlers: Record<string, (event: KeyboardEvent) => void>): void {
   const latest = useRef(handlers);
@@ -28,7 +34,7 @@ export function useKeys(handlers: Record<string, (event: KeyboardEvent) => void>
   useEffect(() => {
     function onKey(event: KeyboardEvent) {
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
-      if (document.querySelector("[role=dialog], [role=listbox], [role=menu]")) return;
+      if (somethingIsOpen()) return;
       if (event.key.length === 1 && !keysAreOn()) return;
       latest.current[event.key.replace(/^Arrow/, "").toLowerCase()]?.(event);
     }

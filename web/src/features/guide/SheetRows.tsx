@@ -1,5 +1,5 @@
-import { type ReactNode, useEffect, useRef, useState } from "react";
-import type { Sheet } from "../../api/client";
+import { memo, type ReactNode, useEffect, useMemo, useRef, useState } from "react";
+import type { Row, Sheet } from "../../api/client";
 import { useKeys } from "../../app/keys";
 import { FindingIndex } from "./FindingIndex";
 import { FindingNote } from "./FindingNote";
@@ -11,6 +11,7 @@ import { useFixes } from "./useFixes";
 // Where the walk is: at no row yet, or at the findings of the whole guide.
 const NOWHERE = -2;
 const GENERAL = -1;
+const BLOCK = 25;
 
 /** The rows of the sheet, walked with the keyboard. */
 export function SheetRows({ sheet, children }: { sheet: Sheet; children: ReactNode }) {
@@ -24,7 +25,7 @@ export function SheetRows({ sheet, children }: { sheet: Sheet; children: ReactNo
     event?.preventDefault();
     setCurrent(to);
     if (to === GENERAL) general.current?.focus();
-    else list.current?.querySelector<HTMLElement>(`[data-row="${to}"]`)?.focus();
+    else rowAt(to)?.focus();
   };
   const found = sheet.rows.map((row) => row.findings.length > 0);
   // The findings of the whole guide come before those of its first step.
@@ -37,6 +38,13 @@ export function SheetRows({ sheet, children }: { sheet: Sheet; children: ReactNo
     if (first >= 0) go(nextStep(found, Math.max(current, -1), by));
   };
   const all = sheet.rows.map(() => true);
+  const blocks = useMemo(
+    () =>
+      Array.from({ length: Math.ceil(sheet.rows.length / BLOCK) }, (_, block) =>
+        sheet.rows.slice(block * BLOCK, (block + 1) * BLOCK),
+      ),
+    [sheet.rows],
+  );
   const walk = (by: 1 | -1) => (event: KeyboardEvent) =>
     go(nextStep(all, Math.max(current, -1), by), event);
   useKeys({
@@ -70,7 +78,7 @@ export function SheetRows({ sheet, children }: { sheet: Sheet; children: ReactNo
     const number = Number(window.location.hash.match(/^#step-(\d+)$/)?.[1]);
     if (number > 0) {
       setCurrent(number - 1);
-      list.current?.querySelector<HTMLElement>(`[data-row="${number - 1}"]`)?.focus();
+      rowAt(number - 1)?.focus();
     }
   }, []);
   return (
@@ -102,20 +110,48 @@ export function SheetRows({ sheet, children }: { sheet: Sheet; children: ReactNo
         <span className="margin">In the margin</span>
       </div>
       <ol ref={list} className="sheet-rows">
-        {sheet.rows.map((row, index) => (
-          <SheetRow
-            key={row.id}
-            row={row}
-            index={index}
-            host={host}
-            isCurrent={index === current}
-            explained={explained && index === current}
-          />
-        ))}
+        {blocks.map((rows, block) => {
+          const first = block * BLOCK;
+          const isHere = current >= first && current < first + BLOCK;
+          return (
+            <RowBlock
+              key={rows[0]?.id}
+              rows={rows}
+              first={first}
+              host={host}
+              current={isHere ? current : NOWHERE}
+              explained={explained && isHere}
+            />
+          );
+        })}
       </ol>
     </section>
   );
 }
+
+/** By the id of its line, since a search through a long sheet takes longer than a key may. */
+const rowAt = (index: number) =>
+  document.getElementById(`step-${index + 1}`)?.querySelector<HTMLElement>("[data-row]");
+
+/** Some rows together: a key draws anew only the blocks that it leaves and enters. */
+const RowBlock = memo(function RowBlock(props: {
+  rows: Row[];
+  first: number;
+  host: string;
+  current: number;
+  explained: boolean;
+}) {
+  return props.rows.map((row, at) => (
+    <SheetRow
+      key={row.id}
+      row={row}
+      index={props.first + at}
+      host={props.host}
+      isCurrent={props.first + at === props.current}
+      explained={props.explained && props.first + at === props.current}
+    />
+  ));
+});
 
 function countWords(sheet: Sheet): string {
   const parts = [
