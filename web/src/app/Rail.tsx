@@ -2,6 +2,7 @@ import { useState } from "react";
 import { NavLink, useLocation } from "react-router";
 import type { Codename, Home } from "../api/client";
 import { keep, kept } from "../storage";
+import { counted } from "../ui/counted";
 import { toneText } from "../ui/tones";
 import { MANY, pickCodenames } from "./pickCodenames";
 
@@ -22,7 +23,7 @@ export function Rail({ home }: { home: Home | undefined }) {
       <NavLink to="/c/" end className={line}>
         Desk
         <small className="block text-[0.75rem] text-soft max-md:ml-1 max-md:inline">
-          {waiting === 1 ? "1 decision" : `${waiting} decisions`}
+          {counted(waiting, "decision")}
         </small>
       </NavLink>
       {home && <Codenames home={home} />}

@@ -31,6 +31,7 @@ export function Rails({ rails }: { rails: RailsData }) {
       <p className="text-[0.75rem] text-soft">
         S written by the stock system, U unique to one phone. Thick edge above: checked at start
         while locked. Hatched: firmware base.
+        {rails.rails.length > 2 && " What exists once is drawn once: it belongs to both slots."}
       </p>
     </div>
   );

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { Builds } from "../../api/client";
+import { counted } from "../../ui/counted";
 import { usePageTitle } from "../../ui/usePageTitle";
 import { Waiting } from "../../ui/Waiting";
 import { CodenameHead } from "../codename";
@@ -41,7 +42,7 @@ function BuildsSheet({ codename, data }: { codename: string; data: Builds }) {
       <div className="mt-1.5 flex flex-wrap items-baseline gap-4">
         <h1 className="text-[1.1875rem] font-semibold">Builds of {codename}</h1>
         <span className="text-soft">
-          {`${data.builds.length} builds, ${data.scheme ? `read as ${data.scheme}` : "without a naming scheme"}`}
+          {`${counted(data.builds.length, "build")}, ${data.scheme ? `read as ${data.scheme}` : "without a naming scheme"}`}
         </span>
         <Link to={`/c/${codename}/builds/paste`}>Paste a list or CSV</Link>
         <Link to={`/edit/build?codename=${codename}`}>Add one build</Link>

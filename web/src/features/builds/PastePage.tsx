@@ -6,6 +6,7 @@ import { patiently } from "../../api/patiently";
 import { refresh } from "../../api/touched";
 import { announce } from "../../ui/announce";
 import { Button } from "../../ui/Button";
+import { counted } from "../../ui/counted";
 import { ProblemView } from "../../ui/ProblemView";
 import { usePageTitle } from "../../ui/usePageTitle";
 import { useTyped } from "../../ui/useTyped";
@@ -122,7 +123,7 @@ export function PastePage() {
           disabled={taken === 0 || store.isPending || asked !== text}
           onClick={() => store.mutate()}
         >
-          {store.isPending ? "Storing…" : `Store ${taken.toLocaleString("en")} builds`}
+          {store.isPending ? "Storing…" : `Store ${counted(taken, "build")}`}
         </Button>
         <Link to={`/c/${codename}/builds`}>Back to the builds</Link>
         <span role="status" className="text-soft">

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import type { Builds, Way } from "../../api/client";
+import { counted } from "../../ui/counted";
 import { type Placed, placeBuilds } from "./placeBuilds";
 
 const LANE = 74;
@@ -57,7 +58,7 @@ export function UpdateGraph({ data, start, goal, reachable, way, onPick }: Graph
             width={drawing.width}
             height={height}
             role="img"
-            aria-label={`Update graph: ${data.builds.length} builds in ${drawing.lanes.length} lanes; the table below holds the same`}
+            aria-label={`Update graph: ${counted(data.builds.length, "build")} in ${counted(drawing.lanes.length, "lane")}; the table below holds the same`}
           >
             {drawing.years.map((year) => (
               <g key={year.says}>

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 import { answerOf, api, type GuideLine, type GuideList, type Home } from "../../api/client";
 import { refresh } from "../../api/touched";
+import { counted } from "../../ui/counted";
 import { ProblemView } from "../../ui/ProblemView";
 import { TextButton } from "../../ui/TextButton";
 import { usePageTitle } from "../../ui/usePageTitle";
@@ -117,9 +118,7 @@ function Line({ codename, guide }: { codename: string; guide: Listed }) {
           <>
             {guide.runs}
             {guide.flags > 0 && (
-              <span className="mark mark-stop ml-3 text-loss">
-                {guide.flags === 1 ? "1 flag" : `${guide.flags} flags`}
-              </span>
+              <span className="mark mark-stop ml-3 text-loss">{counted(guide.flags, "flag")}</span>
             )}
           </>
         )}
@@ -158,17 +157,11 @@ function TrialSwitch({ codename, guide }: { codename: string; guide: Listed }) {
 
 function DraftState({ guide }: { guide: GuideLine }) {
   if (guide.draft_stops > 0) {
-    return (
-      <span className="mark mark-stop text-loss">
-        {guide.draft_stops === 1 ? "1 stop" : `${guide.draft_stops} stops`}
-      </span>
-    );
+    return <span className="mark mark-stop text-loss">{counted(guide.draft_stops, "stop")}</span>;
   }
   if (guide.draft_warnings > 0) {
     return (
-      <span className="mark mark-warn text-care">
-        {guide.draft_warnings === 1 ? "1 warning" : `${guide.draft_warnings} warnings`}
-      </span>
+      <span className="mark mark-warn text-care">{counted(guide.draft_warnings, "warning")}</span>
     );
   }
   return <span className="mark mark-proved text-ok">proved</span>;

@@ -8,6 +8,7 @@ import {
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import type { FilesPageData } from "../../api/client";
+import { counted } from "../../ui/counted";
 
 type OneSet = FilesPageData["sets"][number];
 
@@ -46,7 +47,7 @@ export function SetChoice({ sets, chosen }: { sets: OneSet[]; chosen: OneSet }) 
             className="flex cursor-pointer gap-3 px-3 py-1 data-focus:bg-work-soft data-selected:font-semibold"
           >
             <span className="flex-1">{nameOf(each)}</span>
-            <span className="text-soft">{each.files === 1 ? "1 file" : `${each.files} files`}</span>
+            <span className="text-soft">{counted(each.files, "file")}</span>
           </ComboboxOption>
         ))}
       </ComboboxOptions>

@@ -1,4 +1,5 @@
 import type { WatchData } from "../../api/client";
+import { counted } from "../../ui/counted";
 import { whenWords } from "../../ui/dates";
 
 const LOOKS: Record<string, string> = {
@@ -20,7 +21,7 @@ export function SourceTable({ sources }: { sources: Source[] }) {
       {fine.length > 0 && (
         <details className="mt-2">
           <summary className="mark mark-proved cursor-pointer">
-            {fine.length === 1 ? "1 source is" : `${fine.length} sources are`} as on record
+            {counted(fine.length, "source")} as on record
           </summary>
           <Sources label="Sources as on record" sources={fine} />
         </details>

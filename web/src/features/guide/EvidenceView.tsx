@@ -4,6 +4,7 @@ import { useState } from "react";
 import { answerOf, api, type Evidence, type Page } from "../../api/client";
 import { refresh } from "../../api/touched";
 import { Button } from "../../ui/Button";
+import { counted } from "../../ui/counted";
 import { dayWords } from "../../ui/dates";
 import { ProblemView } from "../../ui/ProblemView";
 
@@ -104,8 +105,8 @@ function Reported({ evidence }: { evidence: Evidence }) {
       ))}
       <details>
         <summary className="cursor-pointer text-soft">
-          {evidence.runs === 1 ? "1 report" : `${evidence.runs} reports`}: {evidence.failed} failed,{" "}
-          {evidence.trouble} with trouble, {evidence.dead} dead
+          {counted(evidence.runs, "report")}: {evidence.failed} failed, {evidence.trouble} with
+          trouble, {evidence.dead} dead
         </summary>
         <p className="text-soft">
           Provisional. Failures are reported more often than successes, so these are not rates.

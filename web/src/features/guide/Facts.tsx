@@ -2,6 +2,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import type { ChainLine, Page } from "../../api/client";
 import { keep, kept } from "../../storage";
+import { counted } from "../../ui/counted";
 import { TextButton } from "../../ui/TextButton";
 
 const OPEN = "anleitung.head-open";
@@ -11,7 +12,7 @@ export function Facts({ page }: { page: Page }) {
   const [open, setOpen] = useState(() => kept(OPEN) === "1");
   const { sheet } = page;
   const lost = sheet.lost.length > 0 ? `loses ${sheet.lost.join(", ")}` : "loses nothing";
-  const files = sheet.files.length > 0 ? `, ${sheet.files.length} files` : "";
+  const files = sheet.files.length > 0 ? `, ${counted(sheet.files.length, "file")}` : "";
   return (
     <section
       aria-label="What the guide asks and promises"
@@ -29,7 +30,7 @@ export function Facts({ page }: { page: Page }) {
         </TextButton>
         {!open && (
           <span className="text-soft print:hidden">
-            {sheet.admitted.toLocaleString("en")} kinds of phone ·{" "}
+            {counted(sheet.admitted, "kind of phone", "kinds of phone")} ·{" "}
             <span className={sheet.lost.length > 0 ? "text-loss" : ""}>{lost}</span> · {sheet.takes}
             {files} · <Promised page={page} />
           </span>
@@ -71,7 +72,7 @@ function AllFacts({ page }: { page: Page }) {
         <dt>Takes</dt>
         <dd>
           {sheet.takes}
-          {sheet.files.length > 0 && ` · ${sheet.files.length} files, ${sheet.download}`}
+          {sheet.files.length > 0 && ` · ${counted(sheet.files.length, "file")}, ${sheet.download}`}
           <span className="block text-soft">
             {sheet.course.hands_on} of it by hand, {sheet.course.waiting} waiting; at most{" "}
             {sheet.course.longest}

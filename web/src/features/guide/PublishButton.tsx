@@ -7,6 +7,7 @@ import { patiently } from "../../api/patiently";
 import { refresh } from "../../api/touched";
 import { announce } from "../../ui/announce";
 import { Button } from "../../ui/Button";
+import { counted } from "../../ui/counted";
 import { ProblemView } from "../../ui/ProblemView";
 
 /** Publishing cannot be undone, so it says what will happen before it does. */
@@ -33,7 +34,7 @@ export function PublishButton({ page }: { page: Page }) {
   const what = `Publish ${page.next_version}`;
   if (page.open_stops > 0 || !sheet.finished) {
     const why = sheet.finished
-      ? `${page.open_stops} ${page.open_stops === 1 ? "stop" : "stops"} open`
+      ? `${counted(page.open_stops, "stop")} open`
       : "the proof is not finished";
     return <Button disabled>{`${what}: ${why}`}</Button>;
   }
@@ -51,8 +52,8 @@ export function PublishButton({ page }: { page: Page }) {
             <p className="mt-2 text-[0.9375rem]">
               Readers can follow it at once. You can withdraw it later, but never change it. It was
               proved for {sheet.admitted.toLocaleString("en")} kinds of phone
-              {sheet.warnings > 0 && `, with ${sheet.warnings} warnings open`}; nobody has run it
-              yet.
+              {sheet.warnings > 0 && `, with ${counted(sheet.warnings, "warning")} open`}; nobody
+              has run it yet.
             </p>
             <p className="letter mt-2 text-soft">{page.fingerprint}</p>
             {publish.error && (

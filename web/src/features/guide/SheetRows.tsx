@@ -1,6 +1,7 @@
 import { memo, type ReactNode, useEffect, useMemo, useRef, useState } from "react";
 import type { Row, Sheet } from "../../api/client";
 import { useKeys } from "../../app/keys";
+import { counted } from "../../ui/counted";
 import { FindingIndex } from "./FindingIndex";
 import { FindingNote } from "./FindingNote";
 import { HostChoice, keptHost } from "./HostChoice";
@@ -155,9 +156,9 @@ const RowBlock = memo(function RowBlock(props: {
 
 function countWords(sheet: Sheet): string {
   const parts = [
-    sheet.stops > 0 && `${sheet.stops} ${sheet.stops === 1 ? "stop" : "stops"}`,
-    sheet.warnings > 0 && `${sheet.warnings} ${sheet.warnings === 1 ? "warning" : "warnings"}`,
+    sheet.stops > 0 && counted(sheet.stops, "stop"),
+    sheet.warnings > 0 && counted(sheet.warnings, "warning"),
   ].filter(Boolean);
   const found = parts.join(", ") || "no stop, no warning";
-  return `${found} · ${sheet.starts.toLocaleString("en")} phones with their choices on ${sheet.paths} paths`;
+  return `${found} · ${counted(sheet.starts, "phone")} with their choices on ${counted(sheet.paths, "path")}`;
 }
