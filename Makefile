@@ -39,7 +39,7 @@ unit: .make/dev .make/node .make/static var/secret-key
 	.venv/bin/pytest -q -n 2 -m "not browser"
 
 browser: .make/dev .make/static var/secret-key
-	.venv/bin/pytest -q -m browser
+	.venv/bin/pytest -q -n 2 --dist loadfile -m browser
 
 # Scores of the main pages; its own tool is fetched once, apart from everything else.
 pages: .make/dev .make/static var/secret-key

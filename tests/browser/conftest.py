@@ -26,7 +26,8 @@ QUIET = [
     "--disable-sync",
 ]
 
-expect.set_options(timeout=10_000)
+# Two sites, two browsers and their workers may share two cores.
+expect.set_options(timeout=25_000)
 
 
 def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
