@@ -225,7 +225,7 @@ def test_pasted_list_is_shown_and_stored(bench: Page) -> None:
     shown = bench.get_by_role("region", name="What each line was read as")
     for words in ("1 new", "1 twice in the list", "1 for another phone", "1 already there"):
         expect(shown.get_by_role("button", name=words)).to_be_visible()
-    bench.get_by_role("button", name="Store 1 builds").click()
+    bench.get_by_role("button", name="Store 1 build").click()
     bench.get_by_role("link", name="AK-11.1.0-KU.r1").click()
     bench.get_by_role("button", name="Retire AK-11.1.0-KU.r1").click()
     bench.get_by_label("Reason").fill("made up for a trial")

@@ -309,3 +309,87 @@ def test_an_arrow_key_is_quick_on_a_thousand_steps(bench: Page) -> None:
     bench.keyboard.press("ArrowDown")
     expect(bench.locator("[aria-current=step]")).to_have_attribute("data-row", "1")
     assert len(bench.evaluate("[...window.touched]")) <= 3
+
+
+def test_enter_in_the_jump_box_waits_for_its_answer(bench: Page) -> None:
+    settled(bench, "/c/")
+
+    def slowly(route: Any) -> None:
+        bench.wait_for_timeout(600)
+        route.continue_()
+
+    bench.route("**/api/jump*", slowly)
+    bench.keyboard.press("/")
+    box = bench.get_by_role("combobox", name=re.compile("^Jump to"))
+    expect(box).to_be_focused()
+    bench.keyboard.type("poller")
+    bench.keyboard.press("Enter")
+    expect(bench).to_have_url(re.compile("/c/poller"))
+
+
+def test_the_focus_goes_with_an_item_that_is_moved_or_removed(bench: Page) -> None:
+    settled(bench, "/edit/tool?name=lotse")
+    down = bench.get_by_role(
+        "button", name=re.compile("^Move Hosts? .*1 down|^Move .* 1 down")
+    ).first
+    name = down.get_attribute("aria-label") or ""
+    down.click()
+    moved = bench.get_by_role("button", name=name.replace(" 1 ", " 2 "), exact=True)
+    expect(moved).to_be_focused()
+    remove = bench.get_by_role("button", name=re.compile("^Remove .* 1$")).first
+    remove.click()
+    expect(bench.locator(":focus")).to_have_attribute("data-act", re.compile("remove|up|down"))
+    bench.get_by_role("button", name=re.compile("^Remove .* 1$")).first.press("Alt+PageDown")
+    expect(bench.locator("form :focus")).to_have_count(1)
+
+
+def test_a_dialog_can_be_read_to_its_end_at_320_by_256(browser: Browser, base_url: str) -> None:
+    context = signed_in(browser, base_url, viewport={"width": 320, "height": 256})
+    page = context.new_page()
+    settled(page, "/c/")
+    page.keyboard.press("?")
+    dialog = page.get_by_role("dialog")
+    expect(dialog.get_by_role("heading", name="Keys")).to_be_visible()
+    close = dialog.get_by_role("button", name="Close")
+    close.scroll_into_view_if_needed()
+    box = close.bounding_box()
+    assert box is not None
+    assert box["x"] >= 0
+    assert box["x"] + box["width"] <= 320
+    assert box["y"] + box["height"] <= 256
+    close.click()
+    expect(dialog).not_to_be_attached()
+    context.close()
+
+
+NO_WAY_BACK = {
+    "id": "no-way-back",
+    "kind": "document",
+    "subject": "",
+    "severity": "note",
+    "step": "",
+    "message": "No step names a way back.",
+    "why": "Who hangs there begins to search.",
+    "remedy": "Name a rescue guide",
+    "witness": None,
+    "phones": None,
+}
+
+
+def test_findings_of_the_whole_guide_are_in_the_walk(bench: Page) -> None:
+    def general(route: Any) -> None:
+        answer = route.fetch()
+        page = answer.json()
+        if "sheet" in page:
+            page["sheet"]["general"] = [NO_WAY_BACK]
+        route.fulfill(response=answer, json=page)
+
+    bench.route("**/api/drafts/palstek/clean-install", general)
+    settled(bench, "/c/palstek/guides/clean-install?v=draft")
+    whole = bench.get_by_role("region", name="Findings of the whole guide")
+    bench.keyboard.press("n")
+    expect(whole).to_be_focused()
+    bench.keyboard.press("n")
+    expect(bench.locator("[aria-current=step]")).to_be_focused()
+    bench.keyboard.press("p")
+    expect(whole).to_be_focused()

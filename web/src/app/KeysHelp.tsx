@@ -1,5 +1,6 @@
 import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
 import { useState } from "react";
+import { TextButton } from "../ui/TextButton";
 import { keysAreOn, switchKeys, useKeys } from "./keys";
 
 const KEYS = [
@@ -16,9 +17,9 @@ export function KeysHelp({ open, onChange }: { open: boolean; onChange: (open: b
   useKeys({ "?": () => onChange(true) });
   return (
     <>
-      <button type="button" className="cursor-pointer text-soft" onClick={() => onChange(true)}>
+      <TextButton quiet onClick={() => onChange(true)}>
         Keys <kbd>?</kbd>
-      </button>
+      </TextButton>
       <Dialog open={open} onClose={() => onChange(false)} className="relative z-30">
         <div className="fixed inset-0 flex items-start justify-center overflow-y-auto bg-ink/20 p-3 sm:pt-24">
           <DialogPanel className="w-full max-w-[420px] border border-hair-strong bg-sheet p-5 shadow-lg">

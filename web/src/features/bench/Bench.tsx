@@ -3,6 +3,7 @@ import { useSearchParams } from "react-router";
 import type { BenchData } from "../../api/client";
 import { useKeys } from "../../app/keys";
 import { Button } from "../../ui/Button";
+import { TextButton } from "../../ui/TextButton";
 import { BenchFacts } from "./BenchFacts";
 import { BenchSlots } from "./BenchSlots";
 import { PhoneView } from "./PhoneView";
@@ -52,9 +53,7 @@ export function Bench({ data }: { data: BenchData }) {
       {data.slip && (
         <p className="mark mark-warn mt-1 text-care">
           With a slip: {data.slip}.{" "}
-          <button
-            type="button"
-            className="cursor-pointer text-work underline"
+          <TextButton
             onClick={() =>
               setSearch((now) => {
                 now.delete("slip");
@@ -63,7 +62,7 @@ export function Bench({ data }: { data: BenchData }) {
             }
           >
             Undo the slip
-          </button>
+          </TextButton>
         </p>
       )}
       <BenchFacts facts={data.facts} />

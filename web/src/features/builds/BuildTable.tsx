@@ -1,5 +1,6 @@
 import { Link } from "react-router";
 import type { Builds } from "../../api/client";
+import { TextButton } from "../../ui/TextButton";
 import { toneText } from "../../ui/tones";
 
 interface TableProps {
@@ -69,13 +70,7 @@ export function BuildTable({ data, current, search, change }: TableProps) {
       {shown.length === 0 ? (
         <p className="mt-2">
           No match.{" "}
-          <button
-            type="button"
-            className="cursor-pointer text-work underline"
-            onClick={() => change({ find: "", region: "" })}
-          >
-            Show all
-          </button>
+          <TextButton onClick={() => change({ find: "", region: "" })}>Show all</TextButton>
         </p>
       ) : (
         <div className="overflow-x-auto">

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useDeferredValue, useState } from "react";
 import { Apart } from "../../ui/Apart";
+import { TextButton } from "../../ui/TextButton";
 import { decodeQuery, offeredQuery } from "./queries";
 import { WayList } from "./WayList";
 
@@ -58,13 +59,9 @@ export function TakenApart({
                   </p>
                 ))}
               {reading.listed && offered.data && (
-                <button
-                  type="button"
-                  className="cursor-pointer text-work underline"
-                  onClick={() => onFind(offered.data.build)}
-                >
+                <TextButton onClick={() => onFind(offered.data.build)}>
                   Show {offered.data.build} below
-                </button>
+                </TextButton>
               )}
             </>
           )}

@@ -1,4 +1,5 @@
 import { useContext } from "react";
+import { TextButton } from "../../ui/TextButton";
 import { Faults, type FieldProps, FormContext, useFaults } from "./form";
 import { ListField } from "./ListField";
 import { MapField } from "./MapField";
@@ -47,9 +48,7 @@ function Group({ label, schema, path, value, required }: FieldProps) {
   if (optional && value === undefined) {
     return (
       <div className="form-wide">
-        <button type="button" className="cursor-pointer text-work" onClick={() => set(path, {})}>
-          Add: {label.toLowerCase()}
-        </button>
+        <TextButton onClick={() => set(path, {})}>Add: {label.toLowerCase()}</TextButton>
       </div>
     );
   }

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
+import { TextButton } from "../../ui/TextButton";
 import { Waiting } from "../../ui/Waiting";
 import { AtHand } from "./AtHand";
 import { CompareList } from "./CompareList";
@@ -41,13 +42,7 @@ export function FileSetView({ which }: { which: Which }) {
                 {says}
               </a>
             ))}
-            <button
-              type="button"
-              className="cursor-pointer text-work underline"
-              onClick={() => window.print()}
-            >
-              Print a checklist
-            </button>
+            <TextButton onClick={() => window.print()}>Print a checklist</TextButton>
           </p>
           <div className="mt-4 grid gap-x-8 gap-y-4 lg:grid-cols-2 print:hidden">
             <RoomView room={data.room} assume={assume} onAssume={setAssume} />

@@ -5,6 +5,7 @@ import { answerOf, api } from "../../api/client";
 import { refresh } from "../../api/touched";
 import { dayWords } from "../../ui/dates";
 import { ProblemView } from "../../ui/ProblemView";
+import { TextButton } from "../../ui/TextButton";
 import type { Which } from "./queries";
 import { KeepKeyForm, KeepListForm } from "./SignedForms";
 
@@ -46,14 +47,9 @@ export function SignedLists({ which }: { which: Which }) {
             <p className="text-soft">
               <span className="letter">{each.name}</span>: {each.agreement}. Kept by {each.added_by}
               , {dayWords(each.added_at)}.{" "}
-              <button
-                type="button"
-                className="cursor-pointer text-work underline"
-                aria-label={`Take ${each.name} out`}
-                onClick={() => drop.mutate(each.id)}
-              >
+              <TextButton aria-label={`Take ${each.name} out`} onClick={() => drop.mutate(each.id)}>
                 Take it out
-              </button>
+              </TextButton>
             </p>
           </li>
         ))}

@@ -5,6 +5,7 @@ import { answerOf, api, type Finding } from "../../api/client";
 import { refresh } from "../../api/touched";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
+import { TextButton } from "../../ui/TextButton";
 import { useSheet } from "./sheetContext";
 
 /** A stop that somebody holds to be wrong: who, why, and the second signature that it needs. */
@@ -50,13 +51,7 @@ export function ContestNote({ finding }: { finding: Finding }) {
           {known.second ? (
             <span className="text-soft">Signed by {known.second} too; readers see it.</span>
           ) : (
-            <button
-              type="button"
-              className="cursor-pointer text-work underline"
-              onClick={() => sign.mutate(known.id)}
-            >
-              Sign it too
-            </button>
+            <TextButton onClick={() => sign.mutate(known.id)}>Sign it too</TextButton>
           )}
         </p>
       ) : (

@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import type { Finding } from "../../api/client";
 import { ProblemView } from "../../ui/ProblemView";
+import { TextButton } from "../../ui/TextButton";
 import { ContestNote } from "./ContestNote";
 import { useSheet } from "./sheetContext";
 import { useFixes } from "./useFixes";
@@ -39,14 +40,9 @@ export function FindingNote({ finding, explained }: { finding: Finding; explaine
       </p>
       {fix && (
         <p>
-          <button
-            type="button"
-            className="cursor-pointer text-left text-work underline"
-            disabled={isTaking}
-            onClick={() => take(finding)}
-          >
+          <TextButton disabled={isTaking} onClick={() => take(finding)}>
             {fix.says}
-          </button>{" "}
+          </TextButton>{" "}
           <kbd className="text-soft">f</kbd>
           {fix.hidden.length > 0 && (
             <span className="text-soft"> Behind it: {fix.hidden.join(", ")}.</span>

@@ -5,6 +5,7 @@ import { answerOf, api, type Row } from "../../api/client";
 import { refresh } from "../../api/touched";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
+import { TextButton } from "../../ui/TextButton";
 import { type OpenDraft, useSheet } from "./sheetContext";
 
 /** The pictures of a step; in a draft they can be put there and taken away. */
@@ -115,13 +116,7 @@ function TakeAway(props: { draft: OpenDraft; step: string; sha256: string; alt: 
   });
   return (
     <figcaption>
-      <button
-        type="button"
-        className="cursor-pointer text-work underline"
-        onClick={() => take.mutate()}
-      >
-        Remove this picture
-      </button>
+      <TextButton onClick={() => take.mutate()}>Remove this picture</TextButton>
       {take.error && <ProblemView error={take.error} />}
     </figcaption>
   );

@@ -4,6 +4,7 @@ import { answerOf, api, type Page } from "../../api/client";
 import { patiently } from "../../api/patiently";
 import { refresh } from "../../api/touched";
 import { ProblemView } from "../../ui/ProblemView";
+import { TextButton } from "../../ui/TextButton";
 import { Differences } from "./Differences";
 
 /** The fields at the top in which a document differs, each once. */
@@ -70,24 +71,14 @@ export function TodayNote({ page }: { page: Page }) {
       {!today.is_stale && !bad && <p>Proved with them too: no stops.</p>}
       <p className="flex gap-4">
         {today.is_stale && !today.fault && (
-          <button
-            type="button"
-            className="cursor-pointer text-work underline"
-            disabled={prove.isPending}
-            onClick={() => prove.mutate()}
-          >
+          <TextButton disabled={prove.isPending} onClick={() => prove.mutate()}>
             Prove it with today’s documents
-          </button>
+          </TextButton>
         )}
         {page.kind === "draft" && !today.fault && (
-          <button
-            type="button"
-            className="cursor-pointer text-work underline"
-            disabled={take.isPending}
-            onClick={() => take.mutate()}
-          >
+          <TextButton disabled={take.isPending} onClick={() => take.mutate()}>
             Use them in the draft
-          </button>
+          </TextButton>
         )}
       </p>
       {page.kind === "draft" && <Differences page={page} />}
