@@ -86,7 +86,7 @@ def take(base: str, home: str) -> None:
         page.wait_for_timeout(900)
         page.screenshot(path=SHOTS / "bench.png")
         page.goto("/c/poller/guides/return-to-stock")
-        page.get_by_role("button", name="What follows from it").click()
+        page.get_by_role("button", name="What follows").click()
         page.get_by_text("Advised, since").scroll_into_view_if_needed()
         page.screenshot(path=SHOTS / "choices.png")
         page.emulate_media(color_scheme="dark")

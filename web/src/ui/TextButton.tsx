@@ -10,7 +10,7 @@ export function TextButton({
   return (
     <button
       type="button"
-      className={`inline-block min-h-6 cursor-pointer text-left ${look} ${className}`}
+      className={`inline-block min-h-6 cursor-pointer text-left disabled:cursor-default disabled:text-soft disabled:no-underline ${look} ${className}`}
       {...rest}
     />
   );

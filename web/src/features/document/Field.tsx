@@ -59,13 +59,9 @@ function Group({ label, schema, path, value, required }: FieldProps) {
       {beside(path)}
       <Fields schema={schema} path={path} value={value} />
       {optional && (
-        <button
-          type="button"
-          className="mt-1 cursor-pointer text-work"
-          onClick={() => set(path, undefined)}
-        >
+        <TextButton className="mt-1" onClick={() => set(path, undefined)}>
           Leave out: {label.toLowerCase()}
-        </button>
+        </TextButton>
       )}
     </fieldset>
   );

@@ -1,4 +1,5 @@
 import { useContext, useRef, useState } from "react";
+import { TextButton } from "../../ui/TextButton";
 import { Faults, type FieldProps, FormContext } from "./form";
 import { isScalar, resolved, type Schema } from "./schema";
 import { moved, type Path, type Values } from "./values";
@@ -148,15 +149,13 @@ function Blocks({ label, path, value, item }: FieldProps & { item: Schema }) {
       </ol>
       <div className="flex flex-wrap gap-3">
         {(kinds ?? [{ kind: "", schema: item }]).map(({ kind }) => (
-          <button
+          <TextButton
             key={kind}
-            type="button"
             data-act="add"
-            className="cursor-pointer text-work"
             onClick={() => set(path, [...list, kind ? { [key]: kind } : {}])}
           >
             Add{kind ? `: ${kind}` : ` to ${label.toLowerCase()}`}
-          </button>
+          </TextButton>
         ))}
       </div>
     </fieldset>

@@ -1,4 +1,5 @@
 import { useContext, useState } from "react";
+import { TextButton } from "../../ui/TextButton";
 import { Faults, type FieldProps, FormContext } from "./form";
 import type { Values } from "./values";
 
@@ -47,13 +48,12 @@ export function MapField({ label, schema, path, value }: FieldProps) {
                 </td>
               ))}
               <td>
-                <button
-                  type="button"
+                <TextButton
                   aria-label={`Remove ${key}`}
                   onClick={() => set([...path, key], undefined)}
                 >
                   Remove
-                </button>
+                </TextButton>
               </td>
             </tr>
           ))}
@@ -68,9 +68,7 @@ export function MapField({ label, schema, path, value }: FieldProps) {
           value={name}
           onChange={(event) => setName(event.target.value)}
         />
-        <button
-          type="button"
-          className="cursor-pointer text-work disabled:text-soft"
+        <TextButton
           disabled={!name.trim() || name.trim() in rows}
           onClick={() => {
             set([...path, name.trim()], {});
@@ -78,7 +76,7 @@ export function MapField({ label, schema, path, value }: FieldProps) {
           }}
         >
           Add a command
-        </button>
+        </TextButton>
         <input
           type="text"
           aria-label="Id of another host system"
@@ -86,9 +84,7 @@ export function MapField({ label, schema, path, value }: FieldProps) {
           value={column}
           onChange={(event) => setColumn(event.target.value)}
         />
-        <button
-          type="button"
-          className="cursor-pointer text-work disabled:text-soft"
+        <TextButton
           disabled={!column.trim() || Object.keys(rows).length === 0}
           onClick={() => {
             const grown = Object.entries(rows).map(([key, row]): [string, Values] => [
@@ -100,7 +96,7 @@ export function MapField({ label, schema, path, value }: FieldProps) {
           }}
         >
           Add a host system
-        </button>
+        </TextButton>
       </p>
     </fieldset>
   );

@@ -1,3 +1,4 @@
+import { TextButton } from "../../ui/TextButton";
 import { isScalar, labelOf, resolved, type Schema } from "./schema";
 
 /** The larger parts of a document, to go to in a long form. */
@@ -11,10 +12,8 @@ export function Parts({ schema }: { schema: Schema }) {
   return (
     <nav aria-label="Parts of the document" className="mt-1 flex flex-wrap gap-x-3 text-soft">
       {large.map(([name, raw]) => (
-        <button
+        <TextButton
           key={name}
-          type="button"
-          className="cursor-pointer text-work"
           onClick={() => {
             const part = document.getElementById(name);
             part?.scrollIntoView({ block: "start" });
@@ -26,7 +25,7 @@ export function Parts({ schema }: { schema: Schema }) {
             resolved(raw, schema),
             raw.$ref ? resolved({ $ref: raw.$ref }, schema) : {},
           )}
-        </button>
+        </TextButton>
       ))}
     </nav>
   );
