@@ -1,6 +1,7 @@
 """The examples of the findings as bundles: small procedures and changed guides on palstek."""
 
 from functools import cache
+from hashlib import sha256
 from pathlib import Path
 from typing import Any
 
@@ -123,7 +124,11 @@ def _with(package: Package, change: dict[str, Any]) -> Package:
 def _package(value: Any) -> Package:
     if isinstance(value, Package):
         return value
-    usual = {"name": f"{value['id']}.img", "size": 1_000, "sha256": "ab" * 32}
+    usual = {
+        "name": f"{value['id']}.img",
+        "size": 1_000,
+        "sha256": sha256(value["id"].encode()).hexdigest(),
+    }
     return Package.model_validate(usual | value)
 
 

@@ -45,6 +45,13 @@ PackageRole = Literal[
 ]
 
 
+class Need(Document):
+    """What must be so of what stands beside it, at each start: "ramdisk.build is 12.4"."""
+
+    that: Typed
+    because: ShortText
+
+
 class Content(Document):
     """What stands in a partition after this package was written there.
 
@@ -63,6 +70,9 @@ class Content(Document):
     build: BuildString
     platform: Annotated[int, Field(ge=1, le=999)] | None = None
     signer: Literal["maker", "other", "own"] = "other"
+    key: Id | None = Field(
+        default=None, title="Signed with the key", description="for own: id of the key's package"
+    )
     recovery: Id | None = None
     on_data: bool = Field(default=False, title="Keeps a part of itself on the user data")
     data_by: Annotated[tuple[Id, ...], Field(max_length=10)] = Field(
@@ -70,6 +80,11 @@ class Content(Document):
     )
     root: Id | None = Field(default=None, title="Root program that runs with it")
     forces_encryption: bool = Field(default=False, title="Encrypts the user data")
+    needs: Annotated[tuple[Need, ...], Field(max_length=20)] | None = Field(
+        default=None,
+        title="Goes with",
+        description="in place of: all parts from one system and one release",
+    )
     shares_kernel: bool = Field(
         default=False, title="As a second system it runs on the kernel of the first"
     )
@@ -126,6 +141,9 @@ class MadeFor(Document):
     )
     platforms: Annotated[tuple[Annotated[int, Field(ge=1, le=999)], ...], Field(max_length=20)] = (
         Field(default=(), title="Wants one of the platforms")
+    )
+    slots: Literal["dual", "single"] | None = Field(
+        default=None, title="Made for phones with slots", description="dual or single; else both"
     )
     processors: Annotated[tuple[ShortText, ...], Field(max_length=10)] = Field(
         default=(), title="For processor families"

@@ -106,6 +106,10 @@ class Tool(Document):
     spoils: Annotated[tuple[ShortText, ...], Field(max_length=10)] = Field(
         default=(), title="Habits of the computer that spoil a write", description="one a line"
     )
+    heard_in: Annotated[
+        tuple[Literal["system", "recovery", "bootloader", "userspace", "download"], ...],
+        Field(max_length=5),
+    ] = Field(default=(), title="Heard in the modes", description="none: in every one of them")
     refuses_signs: Annotated[str, EXACT, AfterValidator(plain_text), Field(max_length=40)] = Field(
         default="", title="Signs that a file name must not have for it"
     )

@@ -36,9 +36,25 @@ class RunScript(Step):
 
     def run(self, phone: Phone, world: World) -> None:
         require_at_hand(phone, world, self.file)
-        for part in self.parts:
-            if part.when is None or phone.truth(world.formula(part.when.condition)) is True:
+        for i, part in enumerate(self.parts):
+            if part.when is None or self._does(phone, world, i, part.when):
                 part.does.run(phone, world)
+
+    def _does(self, phone: Phone, world: World, part: int, when: Typed) -> bool:
+        """Where it is not known, both are tried: a hidden fact of the start decides."""
+        met = phone.truth(world.formula(when.condition))
+        if met is None:
+            phone.find("part-not-decided", str(when))
+            return phone.is_(_hidden(self.id, part), "yes")
+        return met
+
+    def hidden_facts(self) -> tuple[tuple[str, tuple[str, ...]], ...]:
+        own = [
+            (_hidden(self.id, i), ("no", "yes"))
+            for i, part in enumerate(self.parts)
+            if part.when is not None
+        ]
+        return (*own, *(fact for part in self.parts for fact in part.does.hidden_facts()))
 
     def conditions(self) -> tuple[tuple[DocumentPlace, Typed], ...]:
         return tuple(
@@ -72,3 +88,7 @@ class RunScript(Step):
     def used_files(self) -> tuple[str, ...]:
         inner = (file for part in self.parts for file in part.does.used_files())
         return tuple(dict.fromkeys((self.file, *inner)))
+
+
+def _hidden(step: str, part: int) -> str:
+    return f"oracle.{step}.{part}"

@@ -3,16 +3,13 @@
 from anleitung.core.documents.layout import Partition
 from anleitung.core.documents.package import Package
 from anleitung.core.phone.boot import unconfirmed
-from anleitung.core.phone.world import (
-    ANY_RECOVERY,
-    ANY_VARIANT,
-    COPIES,
-    EMPTY,
-    NO_NEED,
-    NO_PLATFORM,
-    Phone,
-    World,
+from anleitung.core.phone.content import (
+    add_content,
+    empty_content,
+    put_content,
+    swap_contents,
 )
+from anleitung.core.phone.world import COPIES, Phone, World
 
 
 def require_mode(phone: Phone, *modes: str) -> None:
@@ -98,48 +95,26 @@ def write_content(phone: Phone, world: World, side: str, part: str, package: Pac
     partition = world.device.layout.named(part)
     if partition is None:
         phone.stop("no-such-partition", part)
-    if partition.role == "unique" and not phone.is_("backup.unique", "checked"):
-        phone.stop("unique-partition-touched", part)
-    # Nothing checks the region of an image that is written; what it does then is not known.
-    if package.regions and not phone.isin("region", frozenset(package.regions)):
-        phone.stop("package-for-another-region", package.id)
-    if package.content is None:
-        phone.stop("content-not-described", package.id)
-    require_room(phone, world, partition, package)
     name = world.where(side, partition)
+    phone.set(f"{side}.seen-to-start", False)
+    phone.set(f"{side}.stood", "written")
     if package.role == "add-on":
-        # It goes in beside what stands there, and takes nothing of it away.
-        phone.set("seen-to-start", False)
+        add_content(phone, world, name, partition, package)
         return
     if phone.is_(f"{name}.unread", True):
         phone.find("overwritten-unread", part)
-    _put(phone, world, name, partition, package)
-    phone.set(f"{name}.unread", True)
-    phone.set("seen-to-start", False)
-
-
-def _put(phone: Phone, world: World, name: str, partition: Partition, package: Package) -> None:
-    content = package.content
-    assert content is not None
-    phone.set(f"{name}.family", content.family)
-    phone.set(f"{name}.build", content.build)
-    phone.set(f"{name}.signer", content.signer)
-    phone.set(f"{name}.fits", ",".join(sorted(package.variants)) or ANY_VARIANT)
-    if partition.role == "system":
-        phone.set(f"{name}.platform", str(content.platform) if content.platform else NO_PLATFORM)
-        phone.set(f"{name}.needs", package.least_base or NO_NEED)
-        phone.set(f"{name}.data-by", ",".join(content.data_by) or ANY_RECOVERY)
-        phone.set(f"{name}.on-data", content.family if content.on_data else "none")
-        phone.set(f"{name}.forces", "yes" if content.forces_encryption else "no")
-    if partition.name == world.first_ramdisk:
-        phone.set(f"{name}.root", "present" if content.root else "none")
-        phone.set(f"{name}.release", "no")
-    if partition.name == world.recovery_home:
-        if package.role == "system" and phone.is_("recovery-update", "off"):
-            # The system was told to leave the recovery that is there.
-            phone.copy(f"{name}.recovery", f"cur.{world.recovery_home}.recovery")
-        else:
-            phone.set(f"{name}.recovery", content.recovery or "none")
+    stood = f"cur.{world.recovery_home}.recovery"
+    # The system was told to leave the recovery that is there.
+    keeps = (
+        partition.name == world.recovery_home
+        and package.role == "system"
+        and phone.is_("recovery-update", "off")
+    )
+    if keeps:
+        phone.copy("recovery-before", stood)
+    put_content(phone, world, name, partition, package)
+    if keeps:
+        phone.copy(f"{name}.recovery", "recovery-before")
 
 
 def require_room(phone: Phone, world: World, partition: Partition, package: Package) -> None:
@@ -157,21 +132,9 @@ def require_room(phone: Phone, world: World, partition: Partition, package: Pack
 def empty_partition(phone: Phone, world: World, side: str, partition: Partition) -> None:
     """What stood there is wiped, and nothing stands there now."""
     name = world.where(side, partition)
-    phone.set(f"{name}.family", EMPTY)
-    phone.set(f"{name}.build", EMPTY)
-    phone.set(f"{name}.signer", "other")
-    if partition.role == "system":
-        phone.set(f"{name}.platform", NO_PLATFORM)
-        phone.set(f"{name}.needs", NO_NEED)
-        phone.set(f"{name}.data-by", ANY_RECOVERY)
-        phone.set(f"{name}.on-data", "none")
-        phone.set(f"{name}.forces", "no")
-    if partition.name == world.first_ramdisk:
-        phone.set(f"{name}.root", "none")
-        phone.set(f"{name}.release", "no")
-    if partition.name == world.recovery_home:
-        phone.set(f"{name}.recovery", "none")
-    phone.set("seen-to-start", False)
+    empty_content(phone, world, name, partition)
+    phone.set(f"{side}.seen-to-start", False)
+    phone.set(f"{side}.stood", "written")
 
 
 def empty_written(phone: Phone, world: World, where: str, names: tuple[str, ...]) -> None:
@@ -194,23 +157,14 @@ def sides_of(phone: Phone, world: World, where: str) -> tuple[str, ...]:
     return {"other": ("other",), "both": ("cur", "other")}[where]
 
 
-_OF_SYSTEM = ["platform", "needs", "data-by", "on-data", "forces"]
-
-
 def switch_slot(phone: Phone, world: World) -> None:
     """The other slot becomes the running one: the contents change places, nothing is read.
 
     An update that waits to be merged is broken by it.
     """
-    for part in world.device.layout.partitions:
-        if part.once:
-            continue
-        fields = ["family", "build", "signer", "fits", "unread"]
-        fields += _OF_SYSTEM if part.role == "system" else []
-        fields += ["root", "release"] if part.name == world.first_ramdisk else []
-        fields += ["recovery"] if part.name == world.recovery_home else []
-        for field in fields:
-            phone.swap(f"cur.{part.name}.{field}", f"other.{part.name}.{field}")
+    swap_contents(phone, world)
+    phone.swap("cur.seen-to-start", "other.seen-to-start")
+    phone.swap("cur.stood", "other.stood")
     phone.map(_broken_if_waiting, "update", "update")
     phone.map(other_letter, "slot", "slot")
 
@@ -270,6 +224,8 @@ def wipe_apps(phone: Phone, world: World) -> None:
     for app in world.apps:
         phone.set(f"app.{app.id}", "none")
         phone.set(f"granted.{app.id}", "no")
+    if world.device.stock.updates_itself:
+        phone.set("auto-update", "on")  # as it was sold
     if world.device.stock.resets_switches:
         phone.map(_off_while_locked, "unlock-switch", "bootloader")
 

@@ -12,13 +12,12 @@ from typing import Any
 from anleitung.core.diagrams.run import State
 from anleitung.core.diagrams.space import Node, Space
 from anleitung.core.documents.device import Device
+from anleitung.core.phone.content import Began, fields_of
 from anleitung.core.phone.facts import HIDDEN, kept_options
 from anleitung.core.phone.world import (
     ANY_RECOVERY,
-    ANY_VARIANT,
     COPIES,
     LOSSES,
-    NO_NEED,
     NO_PLATFORM,
     OTHER_SYSTEM_BUILD,
     World,
@@ -43,6 +42,8 @@ def start_state(space: Space, world: World, answered: Iterable[str]) -> State:
     for copy in COPIES:
         put(f"backup.{copy}", "none")
         put(f"backup.{copy}.of", "none")
+        put(f"backup.{copy}.family", "none")
+        put(f"backup.{copy}.platform", "none")
         put(f"kept.{copy}", "host")
     for file in world.packages:
         put(f"host.{file}", "absent")
@@ -79,8 +80,13 @@ _SIMPLE: tuple[tuple[str, Any], ...] = (
     ("temporary", "none"),
     ("link", "none"),
     ("data.state", "present"),
-    ("seen-to-start", True),
+    ("cur.seen-to-start", True),
+    ("other.seen-to-start", False),
+    ("cur.stood", "starting"),
+    ("other.stood", "starting"),
+    ("recovery-before", "none"),
     ("key", "none"),
+    ("key-asked", "none"),
     ("unlock-code", "none"),
     ("unsettled", "none"),
     ("base-drifts", False),
@@ -112,33 +118,23 @@ def _put_contents(state: dict[str, Node], space: Space, world: World) -> None:
     for name, part in world.contents:
         base = space.var("other-base" if name.startswith("other.") else "base")
         of_system = part.role in OF_SYSTEM
-        state[f"{name}.family"] = system if of_system else space.leaf("stock")
-        state[f"{name}.build"] = space.ite(is_stock, base, release) if of_system else base
-        # A foreign system is not signed by the maker; what the maker put there is.
-        foreign_signer = space.ite(is_stock, space.leaf("maker"), space.leaf("other"))
-        state[f"{name}.signer"] = foreign_signer if of_system else space.leaf("maker")
-        state[f"{name}.fits"] = space.leaf(ANY_VARIANT)
-        state[f"{name}.unread"] = space.leaf(False)
-        if part.role == "system":
-            platform = space.map(_Lookup(platforms), base)
-            state[f"{name}.platform"] = space.ite(is_stock, platform, foreign)
-            state[f"{name}.needs"] = space.leaf(NO_NEED)
-            state[f"{name}.data-by"] = space.leaf(ANY_RECOVERY)
-            state[f"{name}.on-data"] = space.leaf("none")
-            forces = "yes" if device.stock.encrypts_data else "no"
-            state[f"{name}.forces"] = space.ite(is_stock, space.leaf(forces), space.leaf("no"))
-        if part.name == world.first_ramdisk:
-            state[f"{name}.release"] = space.leaf("no")
-            has = name.startswith("cur.") and "root" in space.level_of
-            root = space.var("root") if has else space.leaf("none")
-            state[f"{name}.root"] = root
-            rooted = space.where(root, "present")
-            state[f"{name}.signer"] = space.ite(
-                rooted, space.leaf("other"), state[f"{name}.signer"]
-            )
-        if part.name == world.recovery_home:
-            own = space.map(_OwnRecovery.of(device), system)
-            state[f"{name}.recovery"] = space.ite(is_stock, space.leaf("stock"), own)
+        stood = name.startswith("cur.") and part.name == world.first_ramdisk
+        own = space.map(_OwnRecovery.of(device), system)
+        began = Began(
+            space=space,
+            world=world,
+            part=part,
+            of_system=of_system,
+            system=system,
+            is_stock=is_stock,
+            base=base,
+            build=space.ite(is_stock, base, release) if of_system else base,
+            platform=space.ite(is_stock, space.map(_Lookup(platforms), base), foreign),
+            own_recovery=space.ite(is_stock, space.leaf("stock"), own),
+            root=space.var("root") if stood and "root" in space.level_of else space.leaf("none"),
+        )
+        for field in fields_of(world, part):
+            state[f"{name}.{field.name}"] = field.at_start(began)
 
 
 def content_level(bootloader: str) -> str:

@@ -13,10 +13,28 @@ def take_step(phone: Phone, step: Step, world: World) -> None:
     tool = tool_of(step, world)
     if tool is not None:
         _require_tool(phone, world, tool)
+        _require_heard(phone, world, step, tool)
         if step.no_return and tool.there and phone.is_("host-sees", "no"):
             phone.find("phone-not-seen", tool.id)
             phone.set("host-sees", "told")
     step.run(phone, world)
+
+
+# The modes in which a program on the computer can reach a phone at all.
+_LISTENING = frozenset({"system", "recovery", "bootloader", "userspace", "download"})
+
+
+def _require_heard(phone: Phone, world: World, step: Step, tool: Tool) -> None:
+    """A command reaches a phone only in a mode in which the tool is heard."""
+    key = step.command_key()
+    if key is None or tool.window is not None:
+        return
+    heard: set[str] = set()
+    for each in world.tools.values():
+        if key in each.commands:
+            heard |= set(each.heard_in) or _LISTENING
+    if step.reaches_phone and heard and not phone.isin("mode", frozenset(heard)):
+        phone.stop("tool-not-heard", tool.id)
 
 
 def tool_of(step: Step, world: World) -> Tool | None:

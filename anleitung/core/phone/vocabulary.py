@@ -70,6 +70,17 @@ def vocabulary(
         if program.is_app:
             states = frozenset({"none", "offered", "installed", "waiting", "active"})
             terms[f"app.{program.id}"] = Term((f"app.{program.id}",), values=states)
+    for part in layout.partitions:
+        for name in ("family", "build", "changed"):
+            here = f"cur.{part.name}.{name}"
+            beside = tuple(f"{s}.{part.name}.{name}" for s in sides if s == "cur" or not part.once)
+            terms[f"{part.name}.{name}"] = Term(
+                (here,), beside, order=order if name == "build" else None
+            )
+    stands = layout.with_role("recovery") or (layout.first_ramdisk,)
+    terms["recovery-there"] = Term(
+        (f"cur.{stands[0].name}.recovery",), tuple(f"{s}.{stands[0].name}.recovery" for s in sides)
+    )
     for copy in COPIES:
         terms[f"backup.{copy}"] = Term((f"backup.{copy}",), values=done)
     return terms

@@ -1,7 +1,8 @@
 """What stays the same while a guide runs: the codename, its builds, the files, what is declared."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
+from functools import cached_property
 
 from anleitung.core.conditions.model import Condition, Evaluated, Order, Vocabulary
 from anleitung.core.diagrams.subject import Subject
@@ -16,12 +17,14 @@ from anleitung.core.documents.tool import Tool
 MODEL_VERSION = "3"
 
 NOT_LISTED = "not-listed"  # a build that the catalogue does not hold: admitted, never proved
-OTHER_SYSTEM_BUILD = "other-system"
-ANY_VARIANT = "any"
-ANY_RECOVERY = "any"  # user data that was not made anew, or that any recovery may make
-EMPTY = "empty"  # the family of a partition that was wiped
-NO_NEED = "none"
-NO_PLATFORM = "not-known"
+# Words of the model hold a space where an id of a document could be: no id can be one of them.
+OTHER_SYSTEM_BUILD = "not named"
+ANY_VARIANT = "any variant"
+ANY_RECOVERY = "any recovery"  # user data that was not made anew, or that any recovery may make
+EMPTY = "no content"  # the family of a partition that was wiped
+NO_NEED = "no need"
+NO_PLATFORM = "not known"
+UNCHANGED = "as made"
 
 LOSSES = ("apps", "media")  # what a wipe takes: apps with their settings; photos and files
 # What else a guide may cost: its slot, and the value that it has while it is not lost.
@@ -94,6 +97,26 @@ class World:
         """The slot under which a partition of one side stands in the state."""
         return f"cur.{part.name}" if part.once else f"{side}.{part.name}"
 
+    def stands(self, side: str, name: str) -> str:
+        """As ``where``, for the name of a partition."""
+        part = self.device.layout.named(name)
+        return f"cur.{name}" if part is not None and part.once else f"{side}.{name}"
+
+    @property
+    def kernel(self) -> str:
+        return self.device.layout.with_role("boot")[0].name
+
+    @cached_property
+    def listed(self) -> frozenset[str]:
+        return frozenset(b.build for b in self.builds)
+
+    @cached_property
+    def with_needs(self) -> frozenset[str]:
+        """The files that say themselves what must stand beside what they write."""
+        return frozenset(
+            p.id for p in self.packages.values() if p.content and p.content.needs is not None
+        )
+
     @property
     def recovery_home(self) -> str:
         """The partition whose image decides which recovery the phone enters."""
@@ -126,6 +149,23 @@ class World:
 
     def formula(self, condition: Condition) -> Evaluated:
         return Evaluated(condition, self.vocabulary)
+
+    def formula_on(self, side: str, condition: Condition) -> Evaluated:
+        """The condition on what stands on one side, though the phone runs from the other."""
+        return self.formula(condition) if side == "cur" else Evaluated(condition, self._beside)
+
+    @cached_property
+    def _beside(self) -> Vocabulary:
+        twice = {name for name, _part in self.contents}
+
+        def moved(slot: str) -> str:
+            part = slot.split(".")[1] if slot.startswith("cur.") else ""
+            return f"other.{slot[4:]}" if f"other.{part}" in twice else slot
+
+        return {
+            name: replace(term, here=tuple(map(moved, term.here)))
+            for name, term in self.vocabulary.items()
+        }
 
     def file_name(self, file: str) -> str:
         package = self.packages.get(file)

@@ -27,7 +27,9 @@ class Nature(Enum):
     DOCUMENT = "document"
 
 
-About = Literal["", "file", "partition", "condition", "loss", "mode", "link", "tool", "app"]
+About = Literal[
+    "", "file", "partition", "condition", "loss", "mode", "link", "tool", "app", "entry", "need"
+]
 
 
 @dataclass(frozen=True, slots=True)

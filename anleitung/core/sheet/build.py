@@ -11,8 +11,8 @@ from anleitung.core.guide.nested import OneStep
 from anleitung.core.guide.walk import Row, actions_of, rows_of
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.base import LOSS_WORDS
-from anleitung.core.phone.boot import DEAD, STUCK
 from anleitung.core.phone.cautions import CAUTIONS
+from anleitung.core.phone.clauses import DEAD, STUCK
 from anleitung.core.proof.explain.words import condition_words, or_list
 from anleitung.core.proof.result import ChangeOut, FindingOut, ProofOut, StepTraceOut
 from anleitung.core.proof.run.compile import END

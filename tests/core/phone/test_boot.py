@@ -48,10 +48,10 @@ REASONS = [
     ({}, {"cur.firmware.build": "PS-13.0.2-KU.r4"}, None),
     ({}, {"cur.radio.build": "not-listed"}, None),
     ({}, {"cur.boot.signer": "own"}, NoStart(STUCK, "foreign-image-while-locked", "boot")),
-    ({}, {"cur.boot.signer": "own", "key": "enrolled"}, None),
+    ({}, {"cur.boot.signer": "own", "key": "own-key"}, None),
     (
         {},
-        {"cur.boot.signer": "other", "key": "enrolled"},
+        {"cur.boot.signer": "other", "key": "own-key"},
         NoStart(STUCK, "foreign-image-while-locked", "boot"),
     ),
     ({}, {"update": "broken"}, NoStart(STUCK, "update-broken", "")),

@@ -8,12 +8,13 @@ from typing import Literal
 from anleitung.core.documents.base import Id
 from anleitung.core.documents.question import Answer, Question
 from anleitung.core.phone.actions.base import Step
-from anleitung.core.phone.actions.enter_mode import entered
+from anleitung.core.phone.actions.enroll_key import enrolled
 from anleitung.core.phone.actions.relock import relocked
 from anleitung.core.phone.actions.second import second_started
 from anleitung.core.phone.actions.unlock import unlocked
 from anleitung.core.phone.boot import start_system
 from anleitung.core.phone.demands import leave_temporary
+from anleitung.core.phone.entry import enter
 from anleitung.core.phone.world import Phone, World
 
 
@@ -81,11 +82,11 @@ def _set(phone: Phone, world: World, *, slot: str, value: str) -> None:
 _EFFECTS: Mapping[str, Callable[[Phone, World], None]] = {
     "unlock": unlocked,
     "relock": relocked,
-    "enroll-key": partial(_set, slot="key", value="enrolled"),
+    "enroll-key": enrolled,
     "second": second_started,
     "connect": partial(_set, slot="link", value="confirmed"),
     **{
-        f"enter.{mode}": partial(entered, mode=mode)
+        f"enter.{mode}": partial(enter, mode=mode)
         for mode in ("bootloader", "userspace", "recovery", "download")
     },
 }

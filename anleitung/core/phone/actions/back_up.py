@@ -28,9 +28,13 @@ class BackUp(Step):
         # Calibration and identity are read where partitions can be read.
         require_mode(phone, "recovery" if "unique" in self.what else "system")
         for what in self.what:
+            if what != "unique" and phone.is_("which", "second"):
+                phone.stop("copied-in-second", what)
             if what == "unique" or phone.is_(what, "present"):
                 phone.set(f"backup.{what}", "checked" if self.checked else "made")
                 phone.copy(f"backup.{what}.of", f"cur.{world.system}.build")
+                phone.copy(f"backup.{what}.family", f"cur.{world.system}.family")
+                phone.copy(f"backup.{what}.platform", f"cur.{world.system}.platform")
                 phone.set(f"kept.{what}", self.kept)
 
     def sentence(self, world: World) -> str:

@@ -86,6 +86,9 @@ class Step(Document):
     # What the phone asked is answered by its own clock before it.
     lets_time_pass: ClassVar[bool] = True
 
+    # Its command goes over the cable to the phone, and is not only done on the computer.
+    reaches_phone: ClassVar[bool] = True
+
     # A step of this kind as an author writes it, its id aside.
     example: ClassVar[dict[str, Any]] = {}
 

@@ -6,11 +6,13 @@ from typing import Literal
 from anleitung.core.conditions.model import atoms
 from anleitung.core.documents.base import ShortText, Typed
 from anleitung.core.phone.actions.base import DocumentPlace, Step
+from anleitung.core.phone.entry import judge_left
 from anleitung.core.phone.world import Phone, World
 
 # Where the line about a fact is shown that belongs to it.
 _IN_SYSTEM = frozenset({"system", "build", "platform", "data", "apps", "media"})
 _OUTSIDE = frozenset({"base", "slot", "bootloader"})
+_BUILDS = frozenset({"base", "build"})
 _SHOWING = frozenset({"system", "bootloader", "download"})
 
 
@@ -29,7 +31,11 @@ class CheckFact(Step):
         if answer is None:
             phone.find("check-not-decided", str(self.that))
         elif not answer:
+            judge_left(phone, world)
             phone.stop("turned-away", str(self.that))
+        elif facts & _BUILDS:
+            # Looked at again: what the system did by itself since is known now.
+            phone.set("base-drifts", False)
 
     def conditions(self) -> tuple[tuple[DocumentPlace, Typed], ...]:
         return ((("that",), self.that),)

@@ -15,6 +15,7 @@ class Connect(Step):
     confirm: bool = Field(default=False, description="Agree to this computer on the phone")
 
     usual = (20, 60)
+    reaches_phone = False
     example = {"action": "connect", "confirm": True}
 
     def run(self, phone: Phone, world: World) -> None:

@@ -5,7 +5,12 @@ from typing import Literal
 
 from anleitung.core.documents.base import Id
 from anleitung.core.phone.actions.base import Step
-from anleitung.core.phone.demands import require_in_set, require_mode, require_on_storage
+from anleitung.core.phone.demands import (
+    require_in_set,
+    require_mode,
+    require_on_storage,
+    require_unpacked,
+)
 from anleitung.core.phone.world import Phone, World
 
 
@@ -21,7 +26,7 @@ class Derive(Step):
         if package.derived is None:
             phone.stop("file-not-derived", self.file)
         source = package.derived.source
-        require_in_set(phone, world, source)
+        require_unpacked(phone, require_in_set(phone, world, source))
         if package.derived.place == "phone":
             require_mode(phone, "system")
             require_on_storage(phone, source)

@@ -26,8 +26,9 @@ class EnrollKey(Step):
             phone.stop("not-a-key", self.file)
         if phone.is_("bootloader", "locked"):
             phone.stop("flash-while-locked", self.file)
+        phone.set("key-asked", self.file)
         if not ask(phone, world, "enroll-key"):
-            phone.set("key", "enrolled")
+            enrolled(phone, world)
 
     def sentence(self, world: World) -> str:
         return _("Enrol the key {name}").format(name=world.file_name(self.file))
@@ -40,3 +41,7 @@ class EnrollKey(Step):
 
     def used_files(self) -> tuple[str, ...]:
         return (self.file,)
+
+
+def enrolled(phone: Phone, world: World) -> None:
+    phone.copy("key", "key-asked")

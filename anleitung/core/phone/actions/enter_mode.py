@@ -5,7 +5,8 @@ from typing import Literal
 
 from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.actions.base import Step
-from anleitung.core.phone.demands import ask, leave_temporary, require_link
+from anleitung.core.phone.demands import ask, leave_temporary, require_link, require_mode
+from anleitung.core.phone.entry import enter
 from anleitung.core.phone.world import Phone, World
 
 _NAMES = Texts(
@@ -40,12 +41,28 @@ class EnterMode(Step):
             phone.stop("no-such-mode", self.mode)
         if self.by == "command":
             require_link(phone, confirmed=phone.is_("mode", "system"))
-        if self.by == "menu" and phone.is_("mode", "system"):
-            phone.stop("wrong-mode", "bootloader")
+        if self.by == "menu":
+            require_mode(phone, "bootloader", "recovery", "userspace")
+        if self.by == "chord":
+            self._require_chord(phone, world)
         leave_temporary(phone, world)
         phone.set("unsettled", "none")
         if self.by != "chord" or not ask(phone, world, f"enter.{self.mode}"):
-            entered(phone, world, self.mode)
+            enter(phone, world, self.mode)
+
+    def _require_chord(self, phone: Phone, world: World) -> None:
+        """The keys begin where the codename says. A phone can be switched off from anywhere."""
+        chords = world.device.chords
+        begins = {chord.begins for chord in chords if chord.reaches == self.mode}
+        if not begins:
+            phone.find("chord-not-described", self.mode)
+            return
+        while more := {c.begins for c in chords if c.reaches in begins} - begins:
+            begins |= more
+        if "off" in begins:
+            return
+        if not phone.isin("mode", frozenset(begins)):
+            phone.stop("chord-begins-elsewhere", self.mode)
 
     def sentence(self, world: World) -> str:
         return _("Bring the phone into {mode} {way}").format(
@@ -57,12 +74,3 @@ class EnterMode(Step):
 
     def chord_to(self) -> str | None:
         return self.mode if self.by == "chord" else None
-
-
-def entered(phone: Phone, world: World, mode: str) -> None:
-    phone.set("mode", mode)
-    if mode == "recovery":
-        phone.copy("running", f"cur.{world.recovery_home}.recovery")
-    else:
-        phone.set("running", "none")
-        phone.set("host-sees", "no")

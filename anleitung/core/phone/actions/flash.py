@@ -5,22 +5,16 @@ from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.base import Id
-from anleitung.core.documents.layout import Partition, Role
-from anleitung.core.documents.package import Package
 from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.actions.base import Step, with_another_file
 from anleitung.core.phone.demands import (
     empty_written,
-    require_at_hand,
+    require_in_set,
     require_link,
     require_mode,
-    require_named,
-    require_unpacked,
-    sides_of,
-    tell_battery,
-    write_content,
 )
 from anleitung.core.phone.world import Phone, World
+from anleitung.core.phone.writing import FLASH, Way, write
 
 _WHERE = Texts(
     {
@@ -32,15 +26,6 @@ _WHERE = Texts(
         "each": N_("the slot whose turn it is"),
     }
 )
-# What an image of this role is for, where that is one partition.
-_BELONGS: dict[str, tuple[Role, ...]] = {
-    "kernel": ("boot",),
-    "ramdisk": ("ramdisk", "boot"),
-    "root": ("ramdisk", "boot"),
-    "recovery": ("recovery", "ramdisk", "boot"),
-    "system": ("system", "extra"),
-    "firmware": ("firmware",),
-}
 
 
 class Flash(Step):
@@ -61,7 +46,7 @@ class Flash(Step):
             phone.stop("inner-needs-userspace", self.partition)
         require_mode(phone, "userspace" if inner else "bootloader")
         require_link(phone)
-        write_image(phone, world, self.file, self.partition, self.where)
+        write_image(phone, world, FLASH, self.file, self.partition, self.where)
 
     def done_otherwise(self, world: World) -> Iterator[tuple[str, Step]]:
         yield from with_another_file(self, world)
@@ -101,34 +86,7 @@ class Flash(Step):
         return (self.file,)
 
 
-def write_image(phone: Phone, world: World, file: str, name: str, where: str) -> None:
+def write_image(phone: Phone, world: World, way: Way, file: str, name: str, where: str) -> None:
     """One image of the host is written to one partition, in a mode that can do it."""
-    package = require_at_hand(phone, world, file)
-    require_named(phone, package)
-    require_unpacked(phone, package)
-    partition = world.device.layout.named(name)
-    if partition is None:
-        phone.stop("no-such-partition", name)
-    if phone.is_("bootloader", "locked"):
-        phone.stop("flash-while-locked", name)
-    if partition.role != "unique" and not _belongs(package, partition, world):
-        phone.stop("image-for-another-partition", name)
-    if not phone.isin("unsettled", frozenset({"none", name})):
-        phone.find("restart-left-out", name)
-    tell_battery(phone)
-    for side in sides_of(phone, world, where):
-        write_content(phone, world, side, name, package)
-    if partition.settles:
-        phone.set("unsettled", name)
-
-
-def _belongs(package: Package, partition: Partition, world: World) -> bool:
-    """An image of the first ramdisk goes where this generation has its first ramdisk."""
-    roles = _BELONGS.get(package.role)
-    if roles is None:
-        return True
-    if package.role in ("ramdisk", "root"):
-        return partition.name == world.first_ramdisk
-    if package.role == "recovery":
-        return partition.name == world.recovery_home
-    return partition.role in roles
+    package = require_in_set(phone, world, file)
+    write(phone, world, way, package, source="host", parts=(name,), where=where)

@@ -8,8 +8,14 @@ from pydantic import Field
 from anleitung.core.documents.base import Document, Id
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.actions.flash import write_image
-from anleitung.core.phone.demands import require_link, require_mode, wipe_user_data
+from anleitung.core.phone.demands import (
+    empty_written,
+    require_link,
+    require_mode,
+    wipe_user_data,
+)
 from anleitung.core.phone.world import Phone, World
+from anleitung.core.phone.writing import FLASH_SET
 
 
 class SetImage(Document):
@@ -30,6 +36,7 @@ class FlashSet(Step):
     wipes: bool = False
 
     usual = (120, 900)
+    can_be_cut = True
     waits = True
     no_return = True
     example = {
@@ -45,10 +52,15 @@ class FlashSet(Step):
         require_link(phone)
         for image in self.images:
             phone.set("unsettled", "none")
-            write_image(phone, world, image.file, image.partition, self.where)
+            write_image(phone, world, FLASH_SET, image.file, image.partition, self.where)
         phone.set("unsettled", "none")
         if self.wipes:
             wipe_user_data(phone, world)
+
+    def cut_short(self, phone: Phone, world: World) -> None:
+        """Cut in the last image: those before it are written."""
+        self.run(phone, world)
+        empty_written(phone, world, self.where, (self.images[-1].partition,))
 
     def sentence(self, world: World) -> str:
         count = len(self.images)

@@ -7,28 +7,18 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from anleitung.core.documents.base import Id
-from anleitung.core.documents.file_rules import not_older
 from anleitung.core.documents.package import Package
 from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.actions.base import Step, and_list, with_another_file
 from anleitung.core.phone.demands import (
     empty_written,
-    require_at_hand,
-    require_card,
     require_in_set,
-    require_link,
     require_mode,
-    require_named,
-    require_on_storage,
-    require_unpacked,
-    require_way,
-    sides_of,
     switch_slot,
-    tell_battery,
     wipe_user_data,
-    write_content,
 )
-from anleitung.core.phone.world import Phone, World
+from anleitung.core.phone.world import ANY_VARIANT, OTHER_SYSTEM_BUILD, Phone, World
+from anleitung.core.phone.writing import ADD_ON, INSTALL, KEEP, Put, ask_all, write
 
 _FROM = Texts(
     {
@@ -62,14 +52,7 @@ class Install(Step):
         self._set_options(phone, world)
         for file in (self.file, *self.queued):
             package = require_in_set(phone, world, file)
-            self._require_reachable(phone, world, package)
-            require_named(phone, package)
-            require_unpacked(phone, package)
-            _require_accepted(phone, world, package)
-            if package.role == "system" and not phone.is_("unsettled", "none"):
-                phone.find("restart-left-out", package.id)
-            tell_battery(phone)
-            _install(phone, world, package)
+            self._install(phone, world, package)
         _installs_itself(phone, world)
 
     def _set_options(self, phone: Phone, world: World) -> None:
@@ -78,30 +61,28 @@ class Install(Step):
                 if option.id in self.options:
                     phone.set(f"set.{program.id}.{option.id}", self.options[option.id])
 
-    def _require_reachable(self, phone: Phone, world: World, package: Package) -> None:
-        if self.source == "sideload":
-            require_way(phone, package, "sideload")
-            require_link(phone)
-            require_at_hand(phone, world, package.id)
+    def _install(self, phone: Phone, world: World, package: Package) -> None:
+        release = package.role == "encryption-release"
+        way = ADD_ON if package.role == "add-on" else INSTALL
+        parts = () if release else package.writes
+        write(
+            phone,
+            world,
+            way,
+            package,
+            source=self.source,
+            parts=parts,
+            where=package.writes_to if parts else "running",
+        )
+        if release:
+            phone.set(f"cur.{world.first_ramdisk}.release", "yes")
             return
-        if self.source == "card":
-            require_card(phone, world)
-            if phone.isin("running", frozenset(p.id for p in world.recoveries if not p.reads_card)):
-                phone.stop("storage-not-readable", package.id)
-            if not phone.is_(f"card.{package.id}", "there"):
-                phone.stop("file-not-on-storage", package.id)
-            return
-        if (
-            world.device.stock.encrypts_data
-            and phone.is_("data.encrypted", "yes")
-            and phone.is_("screen-lock", "set")
-            and phone.is_("storage", "closed")
-        ):
-            phone.stop("storage-closed", package.id)
-        blind = frozenset(p.id for p in world.recoveries if not p.decrypts)
-        if blind and phone.isin("running", blind) and phone.is_("data.encrypted", "yes"):
-            phone.stop("storage-not-readable", package.id)
-        require_on_storage(phone, package.id)
+        if package.takes_data:
+            wipe_user_data(phone, world)
+        if package.content is not None and package.content.on_data:
+            phone.set("data.part", package.content.family)
+        if package.switches_slot:
+            switch_slot(phone, world)
 
     def done_otherwise(self, world: World) -> Iterator[tuple[str, Step]]:
         return with_another_file(self, world)
@@ -142,62 +123,8 @@ class Install(Step):
         return (self.file, *self.queued)
 
 
-def _install(phone: Phone, world: World, package: Package) -> None:
-    if package.role == "encryption-release":
-        phone.set(f"cur.{world.first_ramdisk}.release", "yes")
-        return
-    if package.before_first_start and not phone.is_("data.state", "empty"):
-        phone.stop("add-on-too-late", package.id)
-    by_itself = frozenset(p.id for p in world.recoveries if p.mounts)
-    for name in package.needs_mounted:
-        if phone.is_(f"mounted.{name}", "no") and not phone.isin("running", by_itself):
-            phone.stop("partition-not-mounted", name)
-    for side in sides_of(phone, world, package.writes_to):
-        for part in package.writes:
-            write_content(phone, world, side, part, package)
-            partition = world.device.layout.named(part)
-            if partition is not None and partition.settles:
-                phone.set("unsettled", part)
-    if package.takes_data:
-        wipe_user_data(phone, world)
-    if package.content is not None and package.content.on_data:
-        phone.set("data.part", package.content.family)
-    if package.switches_slot:
-        switch_slot(phone, world)
-
-
-def _require_accepted(phone: Phone, world: World, package: Package) -> None:
-    """The running recovery takes this package, and what the package demands is true."""
-    if package.installed_by and not phone.isin("running", frozenset(package.installed_by)):
-        if phone.is_("temporary", "gone"):
-            phone.stop("temporary-recovery-gone", package.id)
-        phone.stop("recovery-refuses", package.id)
-    refusing = {*package.refused_by, *(p.id for p in world.recoveries if package.role in p.refuses)}
-    if refusing and phone.isin("running", frozenset(refusing)):
-        phone.stop("recovery-refuses", package.id)
-    if package.least_recovery is not None:
-        old = frozenset(
-            p.id
-            for p in world.recoveries
-            if p.version is not None and not not_older(p.version, package.least_recovery)
-        )
-        if old and phone.isin("running", old):
-            phone.stop("recovery-too-old", package.id)
-    if package.processors:
-        fitting = frozenset(
-            v.id for v in world.device.variants if v.processor in (None, *package.processors)
-        )
-        if not phone.isin("variant", fitting):
-            phone.stop("package-for-another-processor", package.id)
-    if (package.exact_base or package.least_base) and phone.is_("base-drifts", True):
-        phone.find("base-may-have-moved", package.id)
-    asks = package.asks
-    if asks is not None:
-        met = phone.truth(world.formula(asks))
-        if met is None:
-            phone.find("demand-not-decided", package.id)
-        elif not met:
-            phone.stop("demand-not-met", package.id)
+# What runs is no file of the set: the gate asks only what it asks of any writing.
+_ITSELF = Package(id="itself", name="itself", role="recovery", size=1)
 
 
 def _installs_itself(phone: Phone, world: World) -> None:
@@ -214,12 +141,20 @@ def _installs_itself(phone: Phone, world: World) -> None:
 
 def keep_recovery(phone: Phone, world: World, recovery: str) -> None:
     """The running recovery writes itself where the phone looks for one."""
+    ask_all(phone, world, Put(KEEP, _ITSELF, "", (world.recovery_home,)))
     home = f"cur.{world.recovery_home}"
-    phone.set(f"{home}.recovery", recovery)
-    phone.set(f"{home}.signer", "other")
-    phone.set("temporary", "none")
-    phone.set("seen-to-start", False)
     if world.recovery_home == world.first_ramdisk:
         if phone.is_(f"{home}.root", "present"):
             phone.find("root-overwritten", "")
         phone.set(f"{home}.root", "none")
+    else:
+        # A partition of its own holds all of it, and nothing of what stood there.
+        phone.set(f"{home}.family", recovery)
+        phone.set(f"{home}.build", OTHER_SYSTEM_BUILD)
+        phone.set(f"{home}.package", "none")
+    phone.set(f"{home}.recovery", recovery)
+    phone.set(f"{home}.fits", ANY_VARIANT)  # it runs on this very phone
+    phone.set(f"{home}.signer", "other")
+    phone.set(f"{home}.changed", recovery)
+    phone.set("temporary", "none")
+    phone.set("cur.seen-to-start", False)

@@ -18,8 +18,6 @@ class KeepRecovery(Step):
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "recovery")
-        if phone.is_("bootloader", "locked"):
-            phone.stop("flash-while-locked", world.recovery_home)
         for recovery in world.recoveries:
             if phone.is_("running", recovery.id):
                 keep_recovery(phone, world, recovery.id)

@@ -23,7 +23,9 @@ class Obtain(Step):
 
     def run(self, phone: Phone, world: World) -> None:
         for file in self.files:
-            require_in_set(phone, world, file)
+            package = require_in_set(phone, world, file)
+            if package.derived is not None:
+                phone.stop("derived-downloaded", file)
             phone.set(f"host.{file}", "checked" if self.verify else "got")
         for tool in world.tools.values():
             if tool.package in self.files:

@@ -31,7 +31,7 @@ class Relock(Step):
         if phone.is_("bootloader", "locked"):
             phone.find("already-locked", "")
             return
-        if phone.is_("seen-to-start", False):
+        if phone.is_("cur.seen-to-start", False):
             phone.find("relock-before-start", "")
         if phone.is_("unlock-switch", "off"):
             phone.find("relock-without-way-back", "")

@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from anleitung.core.phone.actions.base import LOSS_WORDS, Step, and_list
+from anleitung.core.phone.clauses import newer
 from anleitung.core.phone.demands import require_link, require_mode
 from anleitung.core.phone.world import Phone, World
 
@@ -27,6 +28,8 @@ class Restore(Step):
             if phone.is_(f"kept.{what}", "host"):
                 require_link(phone)
             of_build = f"cur.{world.system}.build"
+            if what == "apps" and not _goes_back(phone, world):
+                phone.stop("backup-of-another-system", what)
             if what == "apps" and not phone.same(f"backup.{what}.of", of_build):
                 phone.find("backup-of-another-build", what)
             phone.set(what, "present")
@@ -34,3 +37,11 @@ class Restore(Step):
     def sentence(self, world: World) -> str:
         what = and_list([LOSS_WORDS[each] for each in self.what])
         return _("Bring {what} back from the copy").format(what=what)
+
+
+def _goes_back(phone: Phone, world: World) -> bool:
+    """Apps go back to the system they were copied in, on the same platform or a newer one."""
+    main = f"cur.{world.system}"
+    if not phone.same("backup.apps.family", f"{main}.family"):
+        return False
+    return not phone.relation(newer, "backup.apps.platform", f"{main}.platform")

@@ -8,8 +8,9 @@ from pydantic import Field, model_validator
 from anleitung.core.documents.base import Id
 from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.actions.base import Step
-from anleitung.core.phone.demands import ask, require_mode, require_on_storage
+from anleitung.core.phone.demands import ask, require_mode
 from anleitung.core.phone.world import Phone, World
+from anleitung.core.phone.writing import SECOND, Put, ask_all
 
 _SAYS = Texts(
     {
@@ -82,14 +83,10 @@ class Second(Step):
         package = world.packages.get(file)
         if package is None:
             phone.stop("file-not-in-set", file)
-        require_on_storage(phone, file)
-        if package.content is None:
-            phone.stop("content-not-described", file)
+        ask_all(phone, world, Put(SECOND, package, "internal", (world.system,)))
         if phone.test(_Smaller(package.unpacked_size or package.size), "second.size"):
             phone.stop("second-too-small", file)
-        asks = package.asks
-        if asks is not None and phone.truth(world.formula(asks)) is not True:
-            phone.stop("demand-not-met", file)
+        assert package.content is not None
         phone.set("second.state", "there")
         phone.set("second.family", package.content.family)
         if package.content.shares_kernel:

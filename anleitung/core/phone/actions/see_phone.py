@@ -14,6 +14,7 @@ class SeePhone(Step):
     tool: Id
 
     usual = (5, 30)
+    reaches_phone = False
     example = {"action": "see-phone", "tool": "a-command-tool"}
 
     def run(self, phone: Phone, world: World) -> None:

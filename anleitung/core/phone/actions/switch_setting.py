@@ -33,6 +33,8 @@ class SwitchSetting(Step):
             require_permission(phone, world)
             _require_patch_level(phone, world)
         phone.set(self.setting, self.to)
+        if (self.setting, self.to) == ("auto-update", "off"):
+            phone.set("base-drifts", False)
 
     def sentence(self, world: World) -> str:
         text = _("Turn on {name}") if self.to == "on" else _("Turn off {name}")

@@ -44,6 +44,8 @@ class Wipe(Step):
                     phone.stop("no-such-area", area)
                 if partition.role in ("unique", "firmware"):
                     phone.stop("unique-partition-touched", area)
+                if phone.is_("running", "stock"):
+                    phone.stop("stock-recovery-cannot", area)
                 empty_partition(phone, world, "cur", partition)
 
     def sentence(self, world: World) -> str:

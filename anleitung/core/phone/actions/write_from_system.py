@@ -1,19 +1,14 @@
 """An app with root writes an image to a partition while the system runs."""
 
+from collections.abc import Iterator
 from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.base import Id
-from anleitung.core.phone.actions.base import Step
-from anleitung.core.phone.demands import (
-    require_in_set,
-    require_mode,
-    require_on_storage,
-    sides_of,
-    tell_battery,
-    write_content,
-)
+from anleitung.core.phone.actions.base import Step, with_another_file
+from anleitung.core.phone.demands import empty_written, require_in_set, require_mode
 from anleitung.core.phone.world import Phone, World
+from anleitung.core.phone.writing import FROM_SYSTEM, write
 
 
 class WriteFromSystem(Step):
@@ -26,6 +21,7 @@ class WriteFromSystem(Step):
     where: Literal["running", "other", "both"] = "running"
 
     usual = (20, 120)
+    can_be_cut = True
     no_return = True
     example = {
         "action": "write-from-system",
@@ -43,10 +39,24 @@ class WriteFromSystem(Step):
             phone.stop("app-not-installed", self.program)
         if phone.is_(f"granted.{self.program}", "no"):
             phone.stop("no-root-to-give", self.program)
-        require_on_storage(phone, self.file)
-        tell_battery(phone)
-        for side in sides_of(phone, world, self.where):
-            write_content(phone, world, side, self.partition, package)
+        if phone.is_(f"cur.{world.first_ramdisk}.root", "none"):
+            phone.stop("no-root-to-give", self.program)
+        write(
+            phone,
+            world,
+            FROM_SYSTEM,
+            package,
+            source="internal",
+            parts=(self.partition,),
+            where=self.where,
+        )
+
+    def cut_short(self, phone: Phone, world: World) -> None:
+        self.run(phone, world)
+        empty_written(phone, world, self.where, (self.partition,))
+
+    def done_otherwise(self, world: World) -> Iterator[tuple[str, Step]]:
+        return with_another_file(self, world)
 
     def sentence(self, world: World) -> str:
         app = world.programs.get(self.program)

@@ -11,20 +11,17 @@ from anleitung.core.documents.package import Package
 from anleitung.core.documents.tool import FileSlot, Window
 from anleitung.core.phone.actions.base import Step, and_list
 from anleitung.core.phone.actions.relock import relocked
-from anleitung.core.phone.boot import DEAD, start_system
+from anleitung.core.phone.boot import start_system
+from anleitung.core.phone.clauses import DEAD
 from anleitung.core.phone.demands import (
     leave_temporary,
     require_at_hand,
     require_link,
     require_mode,
-    require_named,
-    require_unpacked,
-    sides_of,
-    tell_battery,
     wipe_user_data,
-    write_content,
 )
 from anleitung.core.phone.world import Phone, World
+from anleitung.core.phone.writing import WINDOW, write
 
 
 class WriteWindow(Step):
@@ -78,18 +75,19 @@ class WriteWindow(Step):
         slot = next((s for s in window.slots if s.id == name), None)
         if slot is None:
             phone.stop("no-such-file-slot", name)
-        require_named(phone, package)
-        require_unpacked(phone, package)
-        signed = package.content is not None and package.content.signer == "maker"
-        if window.checks_signer and not signed and phone.is_("bootloader", "locked"):
-            phone.stop("flash-while-locked", package.id)
-        tell_battery(phone)
         written = _goes_to(slot, package)
         if package.writes and not set(package.writes) <= set(written):
             phone.stop("file-slot-swapped", package.id)
-        for side in sides_of(phone, world, package.writes_to):
-            for part in written:
-                write_content(phone, world, side, part, package)
+        write(
+            phone,
+            world,
+            WINDOW,
+            package,
+            source="host",
+            parts=written,
+            where=package.writes_to,
+            signed_only=window.checks_signer,
+        )
         if package.takes_data:
             wipe_user_data(phone, world)
 

@@ -102,10 +102,38 @@ def subject_words(bundle: Bundle, about: str, subject: str) -> str:
         return LOSS_WORDS.get(subject, subject)
     if about == "link":
         return _LINK_WORDS.get(subject, subject)
+    if about == "entry":
+        return _entry_words(bundle, subject)
+    if about == "need":
+        return _need_words(bundle, subject)
     if about == "condition":
         # The subject is the canonical print; parsing it again keeps one home for the words.
         return condition_words(bundle, parse_condition(subject))
     return subject
+
+
+def _entry_words(bundle: Bundle, subject: str) -> str:
+    """subject: a finding of the entry rules and what it is about, with a stroke between."""
+    # The catalogue's own fixes need these words: it is asked for when it is there.
+    from anleitung.core.proof.findings.catalogue import BY_ID
+
+    finding, _stroke, about = subject.partition("/")
+    kind = BY_ID[finding]
+    return kind.message(subject_words(bundle, kind.about, about))
+
+
+def _need_words(bundle: Bundle, subject: str) -> str:
+    """subject: a package and the place of one of its needs."""
+    name, _stroke, number = subject.partition("/")
+    content = bundle.world.packages[name].content
+    assert content is not None
+    assert content.needs is not None
+    need = content.needs[int(number)]
+    return _("{file} needs that {condition}: {because}").format(
+        file=bundle.world.file_name(name),
+        condition=condition_words(bundle, need.that.condition),
+        because=need.because.rstrip("."),
+    )
 
 
 _MODE_WORDS = Texts(

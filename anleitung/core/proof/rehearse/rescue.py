@@ -8,7 +8,7 @@ from anleitung.core.diagrams.space import FactKind, Node
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide
 from anleitung.core.guide.walk import actions_of, rows_of
-from anleitung.core.phone.boot import STUCK
+from anleitung.core.phone.clauses import STUCK
 from anleitung.core.proof.explain.words import subject_words
 from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings.catalogue import BY_ID

@@ -12,7 +12,8 @@ from anleitung.core.diagrams.witness import find_witness
 from anleitung.core.guide.nested import Nested
 from anleitung.core.guide.walk import Row
 from anleitung.core.phone.actions import Step
-from anleitung.core.phone.boot import DEAD, STUCK, start_system
+from anleitung.core.phone.boot import start_system
+from anleitung.core.phone.clauses import DEAD, STUCK
 from anleitung.core.phone.demands import leave_temporary
 from anleitung.core.phone.take import take_step
 from anleitung.core.phone.world import Phone, World

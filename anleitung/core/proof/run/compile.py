@@ -21,7 +21,7 @@ from anleitung.core.guide.nested import Nested, OneStep
 from anleitung.core.guide.walk import Row, rows_of
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.answer import let_time_pass
-from anleitung.core.phone.boot import check_start
+from anleitung.core.phone.entry import check_start, judge_left, judge_other_slot
 from anleitung.core.phone.facts import impossible_starts, kept_options, start_facts
 from anleitung.core.phone.start import start_state
 from anleitung.core.phone.take import take_step
@@ -59,12 +59,15 @@ def compile_bundle(bundle: Bundle) -> tuple[tuple[Row, ...], Procedure]:
     space = Space([*facts, *_kept(world), *_oracles(rows)])
     answered = [r.step.slot for r in rows if isinstance(r.step, Nested) and r.step.decides()]
     start = start_state(space, world, answered)
+    if world.has_two_slots:
+        start = {**start, "other.stood": _other_slot_stood(space, start, world)}
     admission = world.formula(bundle.guide.admission.condition)
     possible = possible_starts(space, start, world)
     admits = space.where(admission.over(DiagramAlgebra(space, start.__getitem__)), True)
     steps = [CompiledStep(row.step.id, _act(row.step, world), row.guards) for row in rows]
     if bundle.device.questions:
         steps.append(CompiledStep(END, partial(let_time_pass, world=world)))
+    steps.append(CompiledStep(END, partial(judge_left, world=world)))
     steps += [
         CompiledStep(END, partial(_judge, promise=p.condition, world=world))
         for p in bundle.guide.promise.holds
@@ -83,6 +86,14 @@ def _oracles(rows: tuple[Row, ...]) -> Iterator[Fact]:
     for row in rows:
         for name, values in row.action.hidden_facts() if row.action else ():
             yield Fact(name, values, values[0], 1, FactKind.ORACLE)
+
+
+def _other_slot_stood(space: Space, start: State, world: World) -> Node:
+    """Whether the other slot would start before the first step, for every thinkable phone."""
+    judge = CompiledStep("start", partial(judge_other_slot, world=world))
+    thinkable = space.minus(space.true, impossible_starts(space, world.device))
+    run = run_all(Procedure(space, start, thinkable, (judge,)), Budget())
+    return run.states[-1]["other.stood"]
 
 
 def possible_starts(space: Space, start: State, world: World) -> Node:

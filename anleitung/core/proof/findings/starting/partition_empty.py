@@ -9,7 +9,10 @@ FINDING = Finding(
     nature=Nature.CONSEQUENCE,
     severity=Severity.STOP,
     about="partition",
-    says=N_("The phone hangs at boot: {subject} was wiped, and nothing was written there."),
+    says=N_(
+        "The phone does not start: {subject} holds nothing, since it was wiped or its writing "
+        "was cut off."
+    ),
     why=N_("A wipe of a system partition is only half of an installation."),
     remedy=N_("Install something there before the restart, or leave the wipe out"),
 )

@@ -1,0 +1,14 @@
+"""The codename does not say with which keys a mode is reached."""
+
+from anleitung.core.marked import N_
+from anleitung.core.proof.finding import Finding, Nature, Severity
+
+FINDING = Finding(
+    id="chord-not-described",
+    nature=Nature.CONSEQUENCE,
+    severity=Severity.WARN,
+    about="mode",
+    says=N_("The codename says of no keys that lead to {subject} mode."),
+    why=N_("Readers look for them elsewhere, and find those of another phone."),
+    remedy=N_("Add the keys to the codename"),
+)
