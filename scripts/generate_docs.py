@@ -5,6 +5,7 @@ import inspect
 import json
 from importlib import import_module
 from pathlib import Path
+from types import ModuleType
 
 import yaml
 
@@ -12,9 +13,11 @@ from anleitung.core.conditions.text import parse_condition, print_condition
 from anleitung.core.documents.base import FORMAT
 from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.core.formats.schema import NAMES, json_schema
-from anleitung.core.phone import boot
+from anleitung.core.phone import boot, clauses
 from anleitung.core.phone.actions import ACTIONS, name_of
 from anleitung.core.phone.cautions import CAUTIONS
+from anleitung.core.phone.entry import ENTRY
+from anleitung.core.phone.writing import QUESTIONS, WAYS, Cell
 from anleitung.core.proof import findings
 from anleitung.core.proof.finding import Finding
 from anleitung.core.proof.findings.catalogue import BY_ID, CATALOGUE, THEMES
@@ -33,7 +36,8 @@ def generated() -> dict[str, str]:
     found["vectors.json"] = _vectors()
     found["findings.md"] = _findings()
     found["actions.md"] = _actions()
-    found["boot-rule.md"] = _boot_rule()
+    found["boot-rule.md"] = _entry_rules()
+    found["writing.md"] = _writing()
     return found
 
 
@@ -132,24 +136,39 @@ def _actions() -> str:
     return "\n".join(lines) + "\n"
 
 
-def _boot_rule() -> str:
-    """Every reason in the order in which the rule asks for it, read off its own source."""
+def _entry_rules() -> str:
+    """Every reason of every mode, in the order in which it is asked, read off the clauses."""
     lines = [
-        "# The boot rule",
+        "# The entry rules",
         "",
-        "Generated from `anleitung/core/phone/boot.py` by `make generated`: every reason that the",
-        "rule knows, in the order in which it asks. A phone for which none of them holds starts.",
+        "Generated from `core/phone/entry.py` and `clauses.py` by `make generated`: what must",
+        "hold for a mode to come up, in the order in which it is asked. They are asked at every",
+        "entry, by whatever step, menu, keys, command or slip; and once more wherever the guide",
+        "leaves the phone, as *left-not-starting* and *other-slot-not-starting*. Emergency mode is",
+        "the chip's own and asks for nothing.",
         "",
-        "| asked | the phone | found as | in words |",
-        "| --- | --- | --- | --- |",
     ]
-    for number, (how, finding) in enumerate(boot_reasons(), 1):
-        says = BY_ID[finding].says.replace("{subject}", "…")
-        lines.append(f"| {number} | {how} | *{finding}* | {says} |")
+    for mode, asked in ENTRY.items():
+        reasons = [each for clause in asked for each in clause_reasons(clause.__name__)]
+        if not reasons:
+            continue
+        lines += [f"## {mode}", "", "| the phone | found as | in words |", "| --- | --- | --- |"]
+        for how, finding in dict.fromkeys(reasons):
+            says = BY_ID[finding].says.replace("{subject}", "…")
+            lines.append(f"| {how} | *{finding}* | {says} |")
+        lines.append("")
+    lines += [
+        "## At the start of the system itself",
+        "",
+        "| found as | in words |",
+        "| --- | --- |",
+    ]
+    for finding in start_troubles():
+        lines.append(f"| *{finding}* | {BY_ID[finding].says.replace('{subject}', '…')} |")
     lines += [
         "",
         "*hangs*: it stays at its logo, and its software can be written anew. *dies*: only what is",
-        "below its software can help. *starts, with a known trouble*: it depends on what the model",
+        "below its software can help. *comes up, with a known trouble*: it depends on what the model",
         "does not know, or on luck.",
         "",
     ]
@@ -159,28 +178,76 @@ def _boot_rule() -> str:
 _HOW = {"STUCK": "hangs", "DEAD": "dies"}
 
 
-def boot_reasons() -> list[tuple[str, str]]:
-    """(what the phone does, finding), in the order of the checks of a start."""
-    tree = ast.parse(inspect.getsource(boot))
-    functions = {f.name: f for f in tree.body if isinstance(f, ast.FunctionDef)}
-    chain = functions["check_start"].body[-1]
-    assert isinstance(chain, ast.Return)
-    assert isinstance(chain.value, ast.BoolOp)
-    names = [call.func.id for call in chain.value.values]  # type: ignore[attr-defined]
+def _functions(module: ModuleType) -> dict[str, ast.FunctionDef]:
+    tree = ast.parse(inspect.getsource(module))
+    return {f.name: f for f in tree.body if isinstance(f, ast.FunctionDef)}
+
+
+def clause_reasons(name: str) -> list[tuple[str, str]]:
+    """(what the phone does, finding) of one clause and of what it calls."""
+    functions = _functions(clauses)
     found = []
-    for name in (*names, "start_system", "_first_start"):
-        for node in _calls(functions[name]):
-            if isinstance(node.func, ast.Name) and node.func.id == "NoStart":
-                how, finding = node.args[0], node.args[1]
-                found.append((_HOW[how.id], finding.value))  # type: ignore[attr-defined]
-            elif isinstance(node.func, ast.Attribute) and node.func.attr == "find":
-                found.append(("starts, with a known trouble", node.args[0].value))  # type: ignore[attr-defined]
+    for node in _calls(functions[name]):
+        if isinstance(node.func, ast.Attribute) and node.func.attr == "find":
+            told = node.args[0].value  # type: ignore[attr-defined]
+            found.append(("comes up, with a known trouble", told))
+        elif isinstance(node.func, ast.Name) and node.func.id == "NoStart":
+            how, finding = node.args[0], node.args[1]
+            found.append((_HOW[how.id], finding.value))  # type: ignore[attr-defined]
+        elif isinstance(node.func, ast.Name) and node.func.id in functions:
+            found += clause_reasons(node.func.id)
     return found
+
+
+def start_troubles() -> list[str]:
+    return [
+        node.args[0].value  # type: ignore[attr-defined]
+        for function in _functions(boot).values()
+        for node in _calls(function)
+        if isinstance(node.func, ast.Attribute) and node.func.attr == "find"
+    ]
 
 
 def _calls(function: ast.FunctionDef) -> list[ast.Call]:
     calls = [node for node in ast.walk(function) if isinstance(node, ast.Call)]
     return sorted(calls, key=lambda node: (node.lineno, node.col_offset))
+
+
+def _writing() -> str:
+    """What is asked of a file on each way into the phone."""
+    lines = [
+        "# Writing",
+        "",
+        "Generated from `core/phone/writing.py` by `make generated`. Whatever puts a file onto the",
+        "phone passes one gate, by its way; the parts of a script pass it by the way of the step",
+        "that they do. In each cell: what writes **asks** and refuses; nobody asks and the proof",
+        "**tells** it all the same, since harm follows; it is written, and the",
+        "[entry rules](boot-rule.md) find it **later**; or a number, for the reason why it cannot",
+        "come up.",
+        "",
+        "| question | " + " | ".join(way.says for way in WAYS) + " |",
+        "| --- |" + " --- |" * len(WAYS),
+    ]
+    reasons: list[str] = []
+    for question in QUESTIONS:
+        cells = []
+        for way in WAYS:
+            cell = way.answers[question.id]
+            if isinstance(cell, Cell):
+                cells.append({Cell.ASKS: "asks", Cell.TELLS: "tells", Cell.LATER: "later"}[cell])
+            else:
+                reasons += [] if cell in reasons else [cell]
+                cells.append(str(reasons.index(cell) + 1))
+        lines.append(f"| {question.says} | " + " | ".join(cells) + " |")
+    lines += ["", *(f"{i}. {reason}" for i, reason in enumerate(reasons, 1)), ""]
+    lines += ["| question | found as | found later as |", "| --- | --- | --- |"]
+    for question in QUESTIONS:
+        now, later = (
+            ", ".join(f"*{each}*" for each in ids) or "–"
+            for ids in (question.findings, question.later)
+        )
+        lines.append(f"| {question.id} | {now} | {later} |")
+    return "\n".join([*lines, ""])
 
 
 if __name__ == "__main__":

@@ -224,12 +224,11 @@ def _accepted(phone: Phone, world: World, put: Put) -> None:
 
 def _processor(phone: Phone, world: World, put: Put) -> None:
     if put.package.processors:
-        fitting = frozenset(
-            v.id
-            for v in world.device.variants
-            if v.processor is None or v.processor in put.package.processors
-        )
-        if not phone.isin("variant", fitting):
+        told = [v for v in world.device.variants if v.processor is not None]
+        fitting = frozenset(v.id for v in told if v.processor in put.package.processors)
+        if not phone.isin("variant", frozenset(v.id for v in told)):
+            phone.find("processor-not-told", put.package.id)
+        elif not phone.isin("variant", fitting):
             phone.stop("package-for-another-processor", put.package.id)
 
 
@@ -285,7 +284,7 @@ def _signer(phone: Phone, world: World, put: Put) -> None:
 
 def _settled(phone: Phone, world: World, put: Put) -> None:
     if put.way is INSTALL or put.way is ADD_ON:
-        if put.package.role == "system" and not phone.is_("unsettled", "none"):
+        if not phone.is_("unsettled", "none"):
             phone.find("restart-left-out", put.package.id)
     elif not phone.isin("unsettled", frozenset({"none", *put.parts})):
         phone.find("restart-left-out", put.parts[0])
@@ -308,7 +307,8 @@ def _mounted(phone: Phone, world: World, put: Put) -> None:
 
 
 def _described(phone: Phone, world: World, put: Put) -> None:
-    if put.parts and put.package.content is None:
+    nothing_stands = put.package.role == "encryption-release"
+    if put.package.content is None and not nothing_stands:
         phone.stop("content-not-described", put.package.id)
 
 
@@ -362,7 +362,12 @@ QUESTIONS: tuple[Question, ...] = (
     Question(
         "place",
         "It goes where it belongs.",
-        ("image-for-another-partition", "place-not-told", "no-such-partition"),
+        (
+            "image-for-another-partition",
+            "place-not-told",
+            "no-such-partition",
+            "file-slot-swapped",
+        ),
         _place,
     ),
     Question(
@@ -374,7 +379,7 @@ QUESTIONS: tuple[Question, ...] = (
     Question(
         "processor",
         "It is made for this processor.",
-        ("package-for-another-processor",),
+        ("package-for-another-processor", "processor-not-told"),
         _processor,
     ),
     Question("region", "It is made for this region.", ("package-for-another-region",), _region),
@@ -470,7 +475,11 @@ _BY_IMAGE: dict[str, Cell | str] = {
 }
 
 FLASH = Way("flash", "flash", _BY_IMAGE)
-FLASH_SET = Way("flash-set", "factory set", _BY_IMAGE)
+FLASH_SET = Way(
+    "flash-set",
+    "factory set",
+    {**_BY_IMAGE, "settled": "the command restarts by itself where it must"},
+)
 WINDOW = Way("window", "window program", _BY_IMAGE)
 FROM_SYSTEM = Way("from-system", "from the running system", {**_BY_IMAGE, "signer": _L, "size": _T})
 INSTALL = Way(

@@ -3,7 +3,16 @@
 import pytest
 
 from anleitung.core.diagrams.subject import Ended
-from anleitung.core.phone.boot import DEAD, STUCK, NoStart, check_start, start_system
+from anleitung.core.phone.boot import start_system
+from anleitung.core.phone.clauses import DEAD, STUCK, NoStart
+from anleitung.core.phone.entry import check_start
+from anleitung.core.phone.world import (
+    ANY_RECOVERY,
+    ANY_VARIANT,
+    EMPTY,
+    NO_PLATFORM,
+    OTHER_SYSTEM_BUILD,
+)
 from tests.core.bundles import bundle
 from tests.core.phone.walk import UNLOCKED, phone, with_slots
 from tests.core.proof.random_guides import small_base
@@ -43,7 +52,7 @@ REASONS = [
     ({"base": "PS-12.4.1-BI.r2"}, NEEDS, None),
     ({}, {"data.platform": "13"}, NoStart(STUCK, "data-newer-than-system", "")),
     ({}, {"data.platform": "11"}, None),
-    ({}, {"data.platform": "13", "cur.system.platform": "not-known"}, None),
+    ({}, {"data.platform": "13", "cur.system.platform": NO_PLATFORM}, None),
     ({}, {"cur.radio.build": "PS-12.4.1-KU.r2"}, NoStart(DEAD, "below-rollback-index", "radio")),
     ({}, {"cur.firmware.build": "PS-13.0.2-KU.r4"}, None),
     ({}, {"cur.radio.build": "not-listed"}, None),
@@ -56,8 +65,8 @@ REASONS = [
     ),
     ({}, {"update": "broken"}, NoStart(STUCK, "update-broken", "")),
     ({}, {"update": "waiting"}, None),
-    ({}, {"cur.vendor.family": "empty"}, NoStart(STUCK, "partition-empty", "vendor")),
-    ({}, {"cur.system.family": "empty"}, NoStart(STUCK, "partition-empty", "system")),
+    ({}, {"cur.vendor.family": EMPTY}, NoStart(STUCK, "partition-empty", "vendor")),
+    ({}, {"cur.system.family": EMPTY}, NoStart(STUCK, "partition-empty", "system")),
     (
         {},
         {"cur.boot.build": "PS-12.2.0-KU.r1"},
@@ -129,7 +138,7 @@ def test_phone_that_does_not_start_ends_there(slots: dict[str, object], mode: st
     assert (caught.value.how, view.state["mode"]) == (mode, mode)
 
 
-@pytest.mark.parametrize("build", ["other-system", "not-listed"])
+@pytest.mark.parametrize("build", [OTHER_SYSTEM_BUILD, "not-listed"])
 def test_an_image_of_a_release_that_is_not_told_starts_with_a_warning(build: str) -> None:
     view = with_slots(phone(GUIDE), {"cur.boot.build": build})
     assert check_start(view, WORLD) is None
@@ -148,7 +157,7 @@ OWN_RING = {
     "cur.recovery.family": "stock",
     "cur.recovery.build": "PS-12.4.7-KU.r3",
     "cur.recovery.signer": "maker",
-    "cur.recovery.fits": "any",
+    "cur.recovery.fits": ANY_VARIANT,
     "cur.recovery.recovery": "stock",
 }
 
@@ -196,7 +205,7 @@ def test_a_start_settles_what_was_written_and_raises_the_rollback_index() -> Non
         "other.radio.unread": True,
         "unsettled": "radio",
         "update": "waiting",
-        "seen-to-start": False,
+        "cur.seen-to-start": False,
         "running": "rettungsring",
         "cur.radio.build": "PS-13.0.2-KU.r4",
         "data.build": "PS-12.2.0-KU.r1",
@@ -204,7 +213,7 @@ def test_a_start_settles_what_was_written_and_raises_the_rollback_index() -> Non
     view = with_slots(phone(GUIDE, {"screen-lock": "none"}), written)
     assert view.state["rollback"] == 3
     start_system(view, WORLD)
-    after = ("cur.radio.unread", "other.radio.unread", "unsettled", "update", "seen-to-start")
+    after = ("cur.radio.unread", "other.radio.unread", "unsettled", "update", "cur.seen-to-start")
     assert [view.state[slot] for slot in after] == [False, True, "none", "none", True]
     assert (view.state["running"], view.state["rollback"]) == ("none", 4)
     assert (view.state["data.build"], view.found) == ("PS-12.4.7-KU.r3", [])
@@ -263,8 +272,8 @@ CHOOSY = {"data.state": "empty", "data.family": "none", "cur.system.data-by": "l
             NoStart(STUCK, "data-made-by-another-recovery", ""),
         ),
         (CHOOSY | {"data.by": "ring"}, None),
-        (CHOOSY | {"data.by": "any"}, None),
-        (CHOOSY | {"cur.system.data-by": "any", "data.by": "rettungsring"}, None),
+        (CHOOSY | {"data.by": ANY_RECOVERY}, None),
+        (CHOOSY | {"cur.system.data-by": ANY_RECOVERY, "data.by": "rettungsring"}, None),
     ],
 )
 def test_what_a_recovery_left_behind(slots: dict[str, str], reason: NoStart | None) -> None:
@@ -283,7 +292,7 @@ def test_first_start_encrypts_where_the_system_forces_it(
     slots |= {"cur.system.forces": forces, "cur.ramdisk.release": release}
     view = with_slots(phone(WORK, UNLOCKED), slots)
     start_system(view, WORK.world)
-    assert (view.state["data.encrypted"], view.state["data.by"]) == (encrypted, "any")
+    assert (view.state["data.encrypted"], view.state["data.by"]) == (encrypted, ANY_RECOVERY)
 
 
 @pytest.mark.parametrize(

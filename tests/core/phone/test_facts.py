@@ -61,7 +61,7 @@ def test_waiting_time_is_a_fact_only_where_a_carrier_has_one() -> None:
         ),
         (
             {"base": "not-listed"},
-            {"cur.system.platform": "not-known", "cur.system.build": "not-listed"},
+            {"cur.system.platform": "not known", "cur.system.build": "not-listed"},
         ),
         (
             {"system": "wattlaeufer", **UNLOCKED},
@@ -102,14 +102,16 @@ def test_every_start_phone_starts_and_only_locked_foreign_ones_are_missing() -> 
 
 
 def _by_kind(fact: str) -> str:
-    kind, dot, _name = fact.partition(".")
+    kind, dot, name = fact.partition(".")
+    if name in ("family", "build", "changed"):
+        return f"<partition>.{name}"
     ids = {"option": "<id>", "app": "<program>", "tool": "<tool>"}
     return f"{kind}.{ids[kind]}" if dot and kind in ids else fact
 
 
 def test_the_manual_names_every_fact_and_no_other() -> None:
     section = FORMAT.read_text().split("## Conditions")[1].split("\n## ")[0]
-    named = set(re.findall(r"`([a-z.-]+(?:<[a-z]+>)?)`", section.split("| fact |")[1]))
+    named = set(re.findall(r"`((?:<[a-z]+>)?[a-z.-]+(?:<[a-z]+>)?)`", section.split("| fact |")[1]))
     everything = small(
         {"action": "charge"},
         device={"layout.system_slots": 1},

@@ -4,6 +4,7 @@ from typing import Any
 
 import pytest
 
+from anleitung.core.phone.world import NO_NEED
 from tests.core.bundles import bundle
 from tests.core.phone.walk import IN_BOOTLOADER, IN_RETTUNGSRING, UNLOCKED, phone, take, with_slots
 
@@ -127,6 +128,11 @@ def test_refused(
     assert take(view, GUIDE, **step) == finding
 
 
+def of_stock(what: str) -> dict[str, str]:
+    made_of = {"of": "PS-12.4.7-KU.r3", "family": "stock", "platform": "12"}
+    return {f"backup.{what}.{name}": value for name, value in made_of.items()}
+
+
 # action with its fields, start facts, slots before, slots after
 DONE: list[tuple[dict[str, Any], dict[str, str], dict[str, Any], dict[str, Any]]] = [
     ({"action": "check", "that": "variant is M6", "ask": "x"}, {}, {}, {}),
@@ -134,7 +140,7 @@ DONE: list[tuple[dict[str, Any], dict[str, str], dict[str, Any], dict[str, Any]]
         {"action": "back-up", "what": ["media"]},
         {},
         {},
-        {"backup.media": "made", "backup.media.of": "PS-12.4.7-KU.r3"},
+        {"backup.media": "made", **of_stock("media")},
     ),
     (
         {"action": "back-up", "what": ["apps", "media"], "checked": True},
@@ -143,8 +149,8 @@ DONE: list[tuple[dict[str, Any], dict[str, str], dict[str, Any], dict[str, Any]]
         {
             "backup.apps": "checked",
             "backup.media": "checked",
-            "backup.apps.of": "PS-12.4.7-KU.r3",
-            "backup.media.of": "PS-12.4.7-KU.r3",
+            **of_stock("apps"),
+            **of_stock("media"),
         },
     ),
     ({"action": "back-up", "what": ["media"]}, {}, {"media": "gone"}, {}),
@@ -227,7 +233,9 @@ DONE: list[tuple[dict[str, Any], dict[str, str], dict[str, Any], dict[str, Any]]
             "other.radio.fits": "K6",
             "other.radio.build": "PS-12.4.7-KU.r3",
             "other.radio.unread": True,
-            "seen-to-start": False,
+            "other.radio.package": "radio-k6",
+            "other.seen-to-start": False,
+            "other.stood": "written",
         },
     ),
     (
@@ -241,7 +249,9 @@ DONE: list[tuple[dict[str, Any], dict[str, str], dict[str, Any], dict[str, Any]]
             "cur.ramdisk.build": "3.2",
             "cur.ramdisk.fits": "K6,M6",
             "cur.ramdisk.unread": True,
-            "seen-to-start": False,
+            "cur.ramdisk.package": "rettungsring",
+            "cur.seen-to-start": False,
+            "cur.stood": "written",
         },
     ),
     (
@@ -261,6 +271,7 @@ DONE: list[tuple[dict[str, Any], dict[str, str], dict[str, Any], dict[str, Any]]
             "internal.wattlaeufer": "wiped",
             "debugging": "off",
             "link": "cable",
+            "auto-update": "on",
         },
     ),
 ]
@@ -291,7 +302,7 @@ def test_install_writes_the_other_slot_and_makes_it_the_running_one() -> None:
     )
     assert state["cur.ramdisk.recovery"] == "lotsenboot"
     assert state["cur.system.needs"] == "PS-12.4.1-KU.r2"
-    assert state["other.system.needs"] == "none"
+    assert state["other.system.needs"] == NO_NEED
     assert take(view, GUIDE, action="format-data") == ""
     assert take(view, GUIDE, action="restart") == "base-too-old"
 

@@ -18,7 +18,9 @@ RADIO = {
     "cur.radio.build": "PS-12.4.7-KU.r3",
     "cur.radio.fits": "M6",
     "cur.radio.unread": True,
-    "seen-to-start": False,
+    "cur.radio.package": "radio-m6",
+    "cur.seen-to-start": False,
+    "cur.stood": "written",
 }
 
 
@@ -83,8 +85,9 @@ RADIO = {
             {
                 "cur.ramdisk.recovery": "rettungsring",
                 "cur.ramdisk.signer": "other",
+                "cur.ramdisk.changed": "rettungsring",
                 "temporary": "none",
-                "seen-to-start": False,
+                "cur.seen-to-start": False,
             },
         ),
         (
@@ -97,6 +100,7 @@ RADIO = {
                 "data.family": "none",
                 "data.platform": "none",
                 "data.build": "none",
+                "auto-update": "on",
             },
         ),
         (
@@ -131,7 +135,12 @@ RADIO = {
                 "file": "radio-m6",
             },
             {**OPEN, "base": "PS-12.4.1-KU.r2"},
-            {"app.winde": "active", "granted.winde": "yes", "internal.radio-m6": "there"},
+            {
+                "app.winde": "active",
+                "granted.winde": "yes",
+                "internal.radio-m6": "there",
+                "cur.ramdisk.root": "present",
+            },
             RADIO,
         ),
         (

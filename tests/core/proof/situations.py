@@ -121,14 +121,14 @@ RECOVERY = [
         "a system update that replaces the recovery",
         "recovery-refuses",
         (*IN_RING, KEEP, FORMAT, INSTALL, RESTART, FROM_OFF, BACK),
-        (*IN_RING, FORMAT, INSTALL, KEEP, RESTART, FROM_OFF, BACK),
+        (*IN_RING, FORMAT, INSTALL, KEEP, RESTART, FROM_OFF, BACK, FORMAT),
         recovery(),
     ),
     Hazard(
         "a system update that replaces the recovery while a setting is on",
         "recovery-refuses",
         (*IN_RING, KEEP, FORMAT, INSTALL, RESTART, FROM_OFF, BACK),
-        (UPDATES_OFF, *IN_RING, KEEP, FORMAT, INSTALL, RESTART, FROM_OFF, BACK),
+        (UPDATES_OFF, *IN_RING, KEEP, FORMAT, INSTALL, RESTART, FROM_OFF, BACK, FORMAT),
         recovery(),
     ),
     Hazard(

@@ -1,5 +1,6 @@
 """Small procedures on the demo's palstek: a handful of steps, and documents with a few changes."""
 
+from hashlib import sha256
 from typing import Any
 
 from anleitung.core.documents.package import Package
@@ -35,7 +36,8 @@ def flash(file: str, partition: str, where: str = "running") -> Step:
 
 
 def extra(id_: str, role: str, content: dict[str, Any] | None = None, **more: Any) -> Package:
-    value = {"id": id_, "name": f"{id_}.img", "role": role, "size": 1_000, "sha256": "ab" * 32}
+    value = {"id": id_, "name": f"{id_}.img", "role": role, "size": 1_000}
+    value |= {"sha256": sha256(id_.encode()).hexdigest()}
     return Package.model_validate(value | {"content": content} | more)
 
 

@@ -96,7 +96,7 @@ STORIES: list[tuple[str, str, tuple[Edit, ...], str]] = [
         "install-wattlaeufer",
     ),
     (
-        "foreign-image-while-locked",
+        "recovery-takes-only-signed",
         "clean-install",
         (
             LOCKED,
@@ -112,7 +112,7 @@ STORIES: list[tuple[str, str, tuple[Edit, ...], str]] = [
             ),
             (W, "installed_by: [rettungsring, lotsenboot]\n", ""),
         ),
-        "first-start",
+        "install-wattlaeufer",
     ),
     ("base-too-old", "clean-install-one-slot", (), "first-start"),
     ("data-of-another-system", "clean-install", FORMAT_TAKEN_OUT, "first-start"),

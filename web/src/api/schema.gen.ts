@@ -3634,6 +3634,12 @@ export interface components {
                     [key: string]: string;
                 };
             };
+            /**
+             * Heard in the modes
+             * @description none: in every one of them
+             * @default []
+             */
+            heard_in: ("system" | "recovery" | "bootloader" | "userspace" | "download")[];
             /** Hosts */
             hosts: components["schemas"]["Host"][];
             /** Id */

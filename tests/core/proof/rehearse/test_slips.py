@@ -7,6 +7,7 @@ import pytest
 from anleitung.core.diagrams.one import run_one
 from anleitung.core.diagrams.run import Budget, run_all
 from anleitung.core.diagrams.witness import find_witness
+from anleitung.core.phone.world import EMPTY
 from anleitung.core.proof.rehearse.slips import HARMS, Harm, find_slips, try_slips, worst_at
 from anleitung.core.proof.run.compile import Compiled, run_bundle
 from tests.core.bundles import bundle
@@ -108,7 +109,7 @@ def test_an_interrupted_installation_leaves_the_other_slot_empty_and_the_old_one
     run = run_one(replace(made.procedure, steps=slip.steps), nearest.start(made.procedure.space))
     state = run.states[7]
     assert (state["slot"], state["mode"]) == ("a", "system")
-    assert (state["cur.system.family"], state["other.system.family"]) == ("stock", "empty")
+    assert (state["cur.system.family"], state["other.system.family"]) == ("stock", EMPTY)
 
 
 def test_files_and_switches_of_a_window_are_tried_the_other_way() -> None:

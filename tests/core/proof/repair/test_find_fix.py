@@ -72,7 +72,7 @@ def _key(found: Found) -> tuple[str, str, str]:
         ("screen-lock-left-on", "Insert before step 4: Take the screen lock off"),
         ("relock-before-start", "Insert before step 7: Restart into the system; then Bring"),
         ("relock-without-way-back", "Insert before step 4: Turn on the switch that allows"),
-        ("base-may-have-moved", "Insert before step 4: Turn off the switch for updates"),
+        ("base-may-have-moved", "Insert before step 6: Turn off the switch for updates"),
         ("undeclared-loss", "Insert before step 5: Copy apps with their settings"),
         ("file-wiped", "Insert before step 8: Copy wattlaeufer-5.0"),
         ("data-of-another-system", "Insert before step 8: Format data in the recovery"),
