@@ -168,8 +168,8 @@ def _entry_rules() -> str:
     lines += [
         "",
         "*hangs*: it stays at its logo, and its software can be written anew. *dies*: only what is",
-        "below its software can help. *comes up, with a known trouble*: it depends on what the model",
-        "does not know, or on luck.",
+        "below its software can help. *comes up, with a known trouble*: it depends on what the",
+        "model does not know, or on luck.",
         "",
     ]
     return "\n".join(lines)

@@ -14,7 +14,7 @@ from typer.testing import CliRunner
 
 from anleitung.command.main import app
 from anleitung.standins.files import file_content
-from tests.core.bundles import Edit, bundle, edited_files
+from tests.core.bundles import LOST, Edit, bundle, edited_files
 from tests.core.formats.test_pictures import SECRET, photo
 
 RUN = CliRunner()
@@ -43,8 +43,20 @@ def test_prove(name: str, more: list[str], status: int, says: str, tmp_path: Pat
     assert says in result.output
 
 
+def test_slips_are_printed_with_what_they_do(tmp_path: Path) -> None:
+    path = folder(tmp_path, "clean-install")
+    result = RUN.invoke(app, ["prove", str(path), "--slips"])
+    assert result.exit_code == 0
+    assert " slips tried, " in result.output
+    made = json.loads(RUN.invoke(app, ["prove", str(path), "--slips", "--format", "json"]).output)
+    assert made["slips"]["tried"] > len(made["slips"]["harms"]) > 10
+    worst = made["slips"]["harms"][0]
+    assert worst["harm"] == "dead"
+    assert worst["step"] in result.output
+
+
 def test_not_finished_wins_and_what_was_found_is_printed(tmp_path: Path) -> None:
-    edits = (("guide.yaml", "loses: [apps, media]", "loses: [media]"),)
+    edits = (("guide.yaml", LOST, "  loses: [media]\n"),)
     path = folder(tmp_path, "unlock", *edits)
     full = json.loads(RUN.invoke(app, ["prove", str(path), "--format", "json"]).output)
     cut = RUN.invoke(app, ["prove", str(path), "--paths", str(full["paths"] - 2)])

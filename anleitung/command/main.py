@@ -26,8 +26,11 @@ from anleitung.core.formats.pictures import InvalidPicture, clean_picture
 from anleitung.core.formats.read_bundle import InvalidBundle, read_bundle, read_scheme
 from anleitung.core.formats.schema import NAMES, json_schema
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.proof.prove import prove
+from anleitung.core.phone.clauses import DEAD, STUCK
+from anleitung.core.proof.prove import report
+from anleitung.core.proof.rehearse.slips import LOST, Harm, find_slips, try_slips
 from anleitung.core.proof.result import FindingOut, ProofOut
+from anleitung.core.proof.run.compile import END, run_bundle
 from anleitung.core.schemes.decode import AmbiguousScheme, CannotDecode, Comparison, Reader
 
 CLEAN, FOUND, UNREADABLE, NOT_FINISHED = 0, 1, 2, 3
@@ -55,15 +58,26 @@ def prove_command(
     paths: Annotated[
         int, typer.Option(help="Budget: paths in all; over it the proof is not finished.", min=1)
     ] = Budget().paths,
+    slips: Annotated[
+        bool, typer.Option("--slips", help="Try every single slip as well, and say what it does.")
+    ] = False,
 ) -> None:
     """Run the guide for every phone it admits. Exit status: 0 clean, 1 a stop or warning,
     2 unreadable, 3 not finished."""
     bundle = _read(path)
-    proof = prove(bundle, Budget(paths=paths))
+    compiled = run_bundle(bundle, Budget(paths=paths))
+    proof = report(compiled)
+    tried = len(find_slips(compiled))
+    harms = try_slips(compiled) if slips and proof.finished else []
     if form is Format.JSON:
-        typer.echo(json.dumps(proof.model_dump(mode="json"), ensure_ascii=False, indent=2))
+        printed = proof.model_dump(mode="json")
+        if slips:
+            printed["slips"] = {"tried": tried, "harms": [_harm_of(harm) for harm in harms]}
+        typer.echo(json.dumps(printed, ensure_ascii=False, indent=2))
     else:
         _print_proof(bundle, proof)
+        if slips and proof.finished:
+            _print_slips(harms, tried)
     if not proof.finished:
         raise typer.Exit(NOT_FINISHED)
     if any(f.severity in ("stop", "warn") for f in proof.findings):
@@ -281,6 +295,35 @@ def _print_proof(bundle: Bundle, proof: ProofOut) -> None:
         if n
     ]
     console.print(", ".join(counts) + ".")
+
+
+_HARMS = {DEAD: "bricked", LOST: "loses data", STUCK: "hangs"}
+
+
+def _harm_of(harm: Harm) -> dict[str, str]:
+    return {
+        "harm": harm.how,
+        "step": harm.step,
+        "slip": harm.slip,
+        "finding": harm.finding,
+        "where": harm.where,
+        "says": harm.says,
+        "nearest": harm.witness,
+    }
+
+
+def _print_slips(harms: list[Harm], tried: int) -> None:
+    console = Console(highlight=False, soft_wrap=False)
+    console.print()
+    console.print(Text(f"{tried:,} slips tried, {len(harms):,} do harm.", style="bold"))
+    for harm in harms:
+        table = Table.grid(padding=(0, 2))
+        table.add_column(width=10)
+        table.add_column(overflow="fold")
+        table.add_row(_HARMS[harm.how], f"step {harm.step}: {harm.slip}")
+        at = "the end" if harm.where == END else f"step {harm.where}"
+        table.add_row("", Text(f"{at}: {harm.says} Nearest: {harm.witness}.", style="dim"))
+        console.print(table)
 
 
 def _print_finding(console: Console, finding: FindingOut) -> None:

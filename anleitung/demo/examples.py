@@ -74,6 +74,7 @@ def small_bundle(
     files: Any = (),
     programs: Any = (),
     tools: Any = (),
+    options: Any = (),
 ) -> Bundle:
     """See ``Small`` for what each may hold; documents may be given as such, too."""
     usual = full()
@@ -84,7 +85,7 @@ def small_bundle(
     guide = usual.guide.model_dump(mode="python") | {
         "admission": admission or common()["admission"],
         "promise": {"holds": [promise], "loses": list(loses)},
-        "options": [],
+        "options": list(options),
         "files": [p.id for p in held],
         "programs": [p.id for p in own_programs],
         "tools": [*(t.id for t in own_tools), *usual.guide.tools],
@@ -101,6 +102,9 @@ def small_bundle(
     )
 
 
+_KEY = {"press": ["up"], "seconds": 1}
+
+
 def _device(change: dict[str, Any], partitions: dict[str, Any], modes: Any) -> Device:
     plain = full().device.model_dump(mode="json", exclude_defaults=True)
     known = {p["name"]: p for p in plain["layout"]["partitions"]}
@@ -112,6 +116,13 @@ def _device(change: dict[str, Any], partitions: dict[str, Any], modes: Any) -> D
     for name, value in change.items():
         part, _, field = name.partition(".")
         plain[part] = {**plain.get(part, {}), field: value} if field else value
+    if "chords" not in change:
+        reached = {chord["reaches"] for chord in plain["chords"]}
+        missing = [m["mode"] for m in plain["modes"] if m["mode"] not in reached]
+        plain["chords"] += [
+            {"id": f"to-{mode}", "begins": "off", "reaches": mode, "moments": [_KEY]}
+            for mode in missing
+        ]
     return Device.model_validate(plain)
 
 

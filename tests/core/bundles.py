@@ -8,6 +8,12 @@ from anleitung.demo.bundles import bundle_files
 
 Edit = tuple[str, str, str]  # file, text that stands there, text instead
 
+# What most guides of the demo say of their losses.
+LOST = (
+    '  loses: [{what: apps, no_copy: "The stock system copies no settings of apps; '
+    'note what you must sign in to again"}, media]\n'
+)
+
 
 def edited_files(name: str, edits: Iterable[Edit] = ()) -> dict[str, bytes]:
     """Each text must stand there: an edit that misses would make a story say nothing."""

@@ -2,11 +2,21 @@
 
 from typing import TYPE_CHECKING
 
+from anleitung.core.conditions.model import ALWAYS, Condition, any_of
 from anleitung.core.phone.vocabulary import vocabulary
 from anleitung.core.phone.world import World, build_order
 
 if TYPE_CHECKING:
     from anleitung.core.guide.bundle import Bundle
+    from anleitung.core.guide.document import Promise
+
+
+def _declared(promise: "Promise") -> dict[str, Condition]:
+    """What is said to be lost, and on which phones."""
+    found: dict[str, list[Condition]] = {}
+    for loss in promise.losses:
+        found.setdefault(loss.what, []).append(loss.when.condition if loss.when else ALWAYS)
+    return {what: ALWAYS if ALWAYS in when else any_of(when) for what, when in found.items()}
 
 
 def build_world(bundle: "Bundle") -> World:
@@ -20,7 +30,13 @@ def build_world(bundle: "Bundle") -> World:
         builds=bundle.placed,
         packages=listed,
         options=bundle.options,
-        declared=frozenset(bundle.guide.promise.loses),
+        declared=_declared(bundle.guide.promise),
+        kept_by=tuple(
+            (loss, f"option.{option.id}", choice.id)
+            for option in bundle.guide.options
+            for choice in option.choices
+            for loss in choice.keeps
+        ),
         order=order,
         vocabulary=vocabulary(
             bundle.device, bundle.placed, bundle.options, order, bundle.programs, tools

@@ -72,6 +72,11 @@ def _check_steps(bundle: Bundle) -> Iterator[Mismatch]:
     guide, places = bundle.guide, step_places(bundle.guide)
     conditions: list[tuple[DocumentPlace, Typed]] = [(("admission",), guide.admission)]
     conditions += [(("promise", "holds", i), p) for i, p in enumerate(guide.promise.holds)]
+    conditions += [
+        (("promise", "loses", i, "when"), loss.when)
+        for i, loss in enumerate(guide.promise.losses)
+        if loss.when is not None
+    ]
     for row in rows_of(guide):
         at = places[row.step.id]
         conditions += [((*at, *where), typed) for where, typed in row.step.conditions()]

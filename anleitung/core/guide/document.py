@@ -11,9 +11,15 @@ from anleitung.core.guide.walk import rows_of
 MAX_STEPS = 2_000
 
 
+LossName = Literal["apps", "media", "root", "warranty", "protected-content"]
+
+
 class Choice(Document):
+    """keeps: what is not lost for whoever chooses this, whatever the guide says that it loses."""
+
     id: Id
     says: ShortText
+    keeps: Annotated[tuple[LossName, ...], Field(max_length=5)] = ()
 
 
 class Option(Document):
@@ -25,14 +31,28 @@ class Option(Document):
     advice: ShortText | None = Field(default=None, description="what the author would choose, why")
 
 
+class Loss(Document):
+    """A loss with more to say: when it comes, and why the guide offers no copy of it."""
+
+    what: LossName
+    when: Typed | None = Field(default=None, description="only then; else on every phone")
+    no_copy: ShortText | None = Field(default=None, title="Why no copy is made")
+
+
 class Promise(Document):
     """holds: conditions true at the end; loses: what is gone, unless a checked copy exists."""
 
     holds: Annotated[tuple[Typed, ...], Field(min_length=1, max_length=40)]
-    loses: Annotated[
-        tuple[Literal["apps", "media", "root", "warranty", "protected-content"], ...],
-        Field(max_length=5),
-    ] = ()
+    loses: Annotated[tuple[LossName | Loss, ...], Field(max_length=10)] = ()
+
+    @property
+    def losses(self) -> tuple[Loss, ...]:
+        return tuple(Loss(what=e) if isinstance(e, str) else e for e in self.loses)
+
+    @property
+    def lost(self) -> tuple[str, ...]:
+        """What is named among the losses, each once."""
+        return tuple(dict.fromkeys(loss.what for loss in self.losses))
 
 
 class Guide(Document):

@@ -1,5 +1,6 @@
 """A script of a host tool: one command that does many things, some of them only sometimes."""
 
+from collections.abc import Iterator
 from gettext import gettext as _
 from typing import Annotated, Literal
 
@@ -7,7 +8,7 @@ from pydantic import Field
 
 from anleitung.core.documents.base import Document, Id, ShortText, Typed
 from anleitung.core.phone.actions import AnyAction, Step
-from anleitung.core.phone.actions.base import DocumentPlace
+from anleitung.core.phone.actions.base import DocumentPlace, oracle
 from anleitung.core.phone.demands import require_at_hand
 from anleitung.core.phone.world import Phone, World
 
@@ -33,6 +34,7 @@ class RunScript(Step):
     usual = (60, 600)
     waits = True
     no_return = True
+    can_be_cut = True
 
     def run(self, phone: Phone, world: World) -> None:
         require_at_hand(phone, world, self.file)
@@ -45,12 +47,12 @@ class RunScript(Step):
         met = phone.truth(world.formula(when.condition))
         if met is None:
             phone.find("part-not-decided", str(when))
-            return phone.is_(_hidden(self.id, part), "yes")
+            return phone.is_(oracle(self.id, str(part)), "yes")
         return met
 
     def hidden_facts(self) -> tuple[tuple[str, tuple[str, ...]], ...]:
         own = [
-            (_hidden(self.id, i), ("no", "yes"))
+            (oracle(self.id, str(i)), ("no", "yes"))
             for i, part in enumerate(self.parts)
             if part.when is not None
         ]
@@ -62,6 +64,38 @@ class RunScript(Step):
             for i, part in enumerate(self.parts)
             if part.when is not None
         )
+
+    def done_otherwise(self, world: World) -> Iterator[tuple[str, Step]]:
+        """It ends early, or one of its questions is answered with no."""
+        for i, part in enumerate(self.parts):
+            if i:
+                says = _("the script ends before this part: {part}").format(
+                    part=part.does.sentence(world)
+                )
+                yield says, self.model_copy(update={"parts": self.parts[:i]})
+            if part.asks is not None:
+                says = _("“{asks}” is answered with no").format(asks=part.asks)
+                rest = (*self.parts[:i], *self.parts[i + 1 :])
+                yield says, self.model_copy(update={"parts": rest})
+            for told, other in part.does.done_otherwise(world):
+                changed = part.model_copy(update={"does": other})
+                parts = (*self.parts[:i], changed, *self.parts[i + 1 :])
+                yield told, self.model_copy(update={"parts": parts})
+
+    def cut_places(self, world: World) -> tuple[str, ...]:
+        """The place of a part, and the partition in it."""
+        return tuple(
+            f"{i}/{place}"
+            for i, part in enumerate(self.parts)
+            if part.does.can_be_cut
+            for place in part.does.cut_places(world)
+        )
+
+    def cut_short(self, phone: Phone, world: World, place: str) -> None:
+        number, _stroke, partition = place.partition("/")
+        upto = int(number)
+        self.model_copy(update={"parts": self.parts[:upto]}).run(phone, world)
+        self.parts[upto].does.cut_short(phone, world, partition)
 
     def sentence(self, world: World) -> str:
         told = []
@@ -88,7 +122,3 @@ class RunScript(Step):
     def used_files(self) -> tuple[str, ...]:
         inner = (file for part in self.parts for file in part.does.used_files())
         return tuple(dict.fromkeys((self.file, *inner)))
-
-
-def _hidden(step: str, part: int) -> str:
-    return f"oracle.{step}.{part}"

@@ -191,12 +191,21 @@ def _gone_if_running(state: str) -> str:
 
 def lose(phone: Phone, world: World, loss: str) -> None:
     """Takes apps or media; what was not said to be lost and has no copy is a finding."""
-    if loss not in world.declared and phone.is_(loss, "present"):
+    if phone.is_(loss, "present") and not said_to_be_lost(phone, world, loss):
         if phone.isin(f"backup.{loss}", frozenset({"none", "lost"})):
             phone.find("undeclared-loss", loss)
         elif phone.is_(f"backup.{loss}", "made"):
             phone.find("backup-not-checked", loss)
     phone.set(loss, "gone")
+
+
+def said_to_be_lost(phone: Phone, world: World, loss: str) -> bool:
+    """Does the guide say of this phone, and of what its owner chose, that this is lost?"""
+    for what, slot, choice in world.kept_by:
+        if what == loss and phone.is_(slot, choice):
+            return False
+    when = world.declared.get(loss)
+    return when is not None and phone.truth(world.formula(when)) is True
 
 
 def wipe_media(phone: Phone, world: World) -> None:

@@ -98,6 +98,9 @@ def judge_left(phone: Phone, world: World) -> None:
     if refusal is not None:
         phone.find("left-not-starting", f"{refusal.finding}/{refusal.subject}")
         return
+    without = check_entry(_silent(phone), world, "recovery")
+    if "recovery" in world.modes and without is not None:
+        phone.find("left-without-recovery", f"{without.finding}/{without.subject}")
     if world.has_two_slots and not phone.is_("other.stood", "not starting"):
         refusal = check_other_slot(phone, world)
         if refusal is not None and _is_the_guides_doing(phone, refusal):

@@ -36,17 +36,21 @@ Phone = Subject
 
 @dataclass(frozen=True, eq=False)
 class World:
-    """declared: the losses that the guide announces; options: choice → its possible answers."""
+    """declared: the losses that the guide announces, and on which phones; options: choice → its
+
+    possible answers; kept_by: (loss, slot of an option, the choice that says it keeps it).
+    """
 
     device: Device
     builds: tuple[Build, ...]
     packages: Mapping[str, Package]
     options: Mapping[str, tuple[str, ...]]
-    declared: frozenset[str]
+    declared: Mapping[str, Condition]
     order: Order
     vocabulary: Vocabulary
     programs: Mapping[str, Program] = field(default_factory=dict)
     tools: Mapping[str, Tool] = field(default_factory=dict)
+    kept_by: tuple[tuple[str, str, str], ...] = ()
 
     @property
     def recoveries(self) -> tuple[Program, ...]:

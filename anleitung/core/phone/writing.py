@@ -244,7 +244,10 @@ def _slots(phone: Phone, world: World, put: Put) -> None:
 
 def _demands(phone: Phone, world: World, put: Put) -> None:
     package = put.package
-    if (package.exact_base or package.least_base) and phone.is_("base-drifts", True):
+    minds_base = package.exact_base or package.least_base
+    if package.role == "firmware" and world.device.stock.raises_rollback_index:
+        minds_base = minds_base or package.role  # the night's update may have raised the index
+    if minds_base and phone.is_("base-drifts", True):
         phone.find("base-may-have-moved", package.id)
     asks = package.asks
     if asks is None:

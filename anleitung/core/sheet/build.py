@@ -55,7 +55,7 @@ def build_sheet(bundle: Bundle, proof: ProofOut) -> SheetOut:
         fingerprint=bundle.fingerprint,
         admission=admission_words(bundle),
         promises=proof.promises,
-        lost=tuple(LOSS_WORDS[loss] for loss in guide.promise.loses),
+        lost=tuple(LOSS_WORDS[loss] for loss in guide.promise.lost),
         takes=span_words(takes),
         course=course_of(guide, begins),
         agree_to=guide.agree_to,

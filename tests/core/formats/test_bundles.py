@@ -106,7 +106,7 @@ def test_golden_fingerprint() -> None:
     assert bundle("unlock").fingerprint == GOLDEN
 
 
-GOLDEN = "sha256:8aa8f229980117a2976572a174a845fcaaf8db4238c30e8625f007cb1861d8bb"
+GOLDEN = "sha256:f0478eab8e19a16047e77febd56052db6e8bf55966f2480fb3fcd883b48d9c4e"
 
 BAD = [
     (

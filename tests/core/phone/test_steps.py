@@ -5,11 +5,11 @@ from typing import Any
 import pytest
 
 from anleitung.core.phone.world import NO_NEED
-from tests.core.bundles import bundle
+from tests.core.bundles import LOST, bundle
 from tests.core.phone.walk import IN_BOOTLOADER, IN_RETTUNGSRING, UNLOCKED, phone, take, with_slots
 
 GUIDE = bundle("clean-install")
-UNLOCK_GUIDE = bundle("unlock", ("guide.yaml", "  loses: [apps, media]\n", ""))
+UNLOCK_GUIDE = bundle("unlock", ("guide.yaml", LOST, ""))
 
 CHECKED = {f"host.{p.id}": "checked" for p in GUIDE.packages}
 READY = {**IN_BOOTLOADER, **CHECKED}

@@ -34,9 +34,9 @@ RADIO = {
             {"other-program": "none"},
         ),
         (
-            {"action": "install-driver", "file": "radio-m6"},
+            {"action": "install-driver", "file": "wattlaeufer"},
             {"driver": "none"},
-            {"host.radio-m6": "checked"},
+            {"host.wattlaeufer": "checked"},
             {"driver": "there"},
         ),
         ({"action": "see-phone", "tool": "lotse"}, {}, {"link": "cable"}, {"host-sees": "yes"}),

@@ -299,7 +299,8 @@ def random_bundle(seed: int, *, base: Bundle, length: int = 12) -> Bundle:
             action = beginning[number] if planned else draw_action(random)
             made = {"id": f"s{number}", **action}
             step: Step = STEP.validate_python(made)
-            view = OneStart(state)
+            hidden = {name: random.choice(values) for name, values in step.hidden_facts()}
+            view = OneStart({**state, **hidden})
             try:
                 step.run(view, base.world)
             except Ended:

@@ -11,7 +11,7 @@ from anleitung.core.proof.prove import prove
 from anleitung.core.proof.result import FindingOut
 from anleitung.demo.bundles import bundle_files
 from anleitung.demo.examples import HOME, bundle_of, examples
-from tests.core.bundles import Edit, bundle
+from tests.core.bundles import LOST, Edit, bundle
 
 G, W, R = "guide.yaml", "packages/wattlaeufer.yaml", "packages/rettungsring.yaml"
 RADIO = "packages/radio-m6.yaml"
@@ -63,11 +63,11 @@ STORIES: list[tuple[str, str, tuple[Edit, ...], str]] = [
         "radio-for-m6",
     ),
     ("flash-while-locked", "clean-install", (LOCKED,), "radio-for-m6"),
-    ("undeclared-loss", "unlock", ((G, "  loses: [apps, media]\n", ""),), "unlock"),
+    ("undeclared-loss", "unlock", ((G, LOST, ""),), "unlock"),
     (
         "backup-not-checked",
         "unlock",
-        ((G, "  loses: [apps, media]", "  loses: [apps]"), (G, "    checked: true\n", "")),
+        ((G, LOST, "  loses: [apps]\n"), (G, "    checked: true\n", "")),
         "unlock",
     ),
     (

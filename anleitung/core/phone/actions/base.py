@@ -142,13 +142,22 @@ class Step(Document):
         """
         return iter(())
 
-    def cut_short(self, phone: Phone, world: World) -> None:
-        """The effects when the phone goes off half way; asked for where ``can_be_cut`` says so."""
+    def cut_places(self, world: World) -> tuple[str, ...]:
+        """Where its writing can be cut, by partition; asked where ``can_be_cut`` says so."""
+        return ()
+
+    def cut_short(self, phone: Phone, world: World, place: str) -> None:
+        """The effects when the phone goes off while that partition is written."""
         self.run(phone, world)
 
     @property
     def seconds(self) -> tuple[int, int]:
         return self.duration.usual if self.duration else self.usual
+
+
+def oracle(step: str, fact: str) -> str:
+    """The name of what nobody knows before a step; see ``Step.hidden_facts``."""
+    return f"oracle.{step}.{fact}"
 
 
 def with_another_file(step: "Step", world: World) -> Iterator[tuple[str, "Step"]]:

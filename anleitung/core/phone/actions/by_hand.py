@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 from pydantic import Field, model_validator
 
 from anleitung.core.documents.base import ShortText
-from anleitung.core.phone.actions.base import Step
+from anleitung.core.phone.actions.base import Step, oracle
 from anleitung.core.phone.world import Phone, World
 
 # Fact → what an author may say that it is afterwards.
@@ -60,7 +60,3 @@ class ByHand(Step):
 
     def sentence(self, world: World) -> str:
         return _("By hand: {says}").format(says=self.says)
-
-
-def oracle(step: str, fact: str) -> str:
-    return f"oracle.{step}.{fact}"

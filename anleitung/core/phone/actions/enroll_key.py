@@ -1,10 +1,11 @@
 """The owner's own key is enrolled: a locked phone then starts what it signed as well."""
 
+from collections.abc import Iterator
 from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.base import Id
-from anleitung.core.phone.actions.base import Step
+from anleitung.core.phone.actions.base import Step, with_another_file
 from anleitung.core.phone.demands import ask, require_at_hand, require_link, require_mode
 from anleitung.core.phone.world import Phone, World
 
@@ -29,6 +30,9 @@ class EnrollKey(Step):
         phone.set("key-asked", self.file)
         if not ask(phone, world, "enroll-key"):
             enrolled(phone, world)
+
+    def done_otherwise(self, world: World) -> Iterator[tuple[str, Step]]:
+        return with_another_file(self, world)
 
     def sentence(self, world: World) -> str:
         return _("Enrol the key {name}").format(name=world.file_name(self.file))

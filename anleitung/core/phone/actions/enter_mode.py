@@ -1,5 +1,6 @@
 """The phone goes into its bootloader or its recovery."""
 
+from collections.abc import Iterator
 from gettext import gettext as _
 from typing import Literal
 
@@ -54,15 +55,27 @@ class EnterMode(Step):
         """The keys begin where the codename says. A phone can be switched off from anywhere."""
         chords = world.device.chords
         begins = {chord.begins for chord in chords if chord.reaches == self.mode}
-        if not begins:
+        if not chords:
             phone.find("chord-not-described", self.mode)
             return
+        if not begins:
+            phone.stop("no-such-chord", self.mode)
         while more := {c.begins for c in chords if c.reaches in begins} - begins:
             begins |= more
         if "off" in begins:
             return
         if not phone.isin("mode", frozenset(begins)):
             phone.stop("chord-begins-elsewhere", self.mode)
+
+    def done_otherwise(self, world: World) -> Iterator[tuple[str, Step]]:
+        """The keys of another mode, or another line of the menu."""
+        if self.by == "command":
+            return
+        for mode in sorted(world.modes & set(_NAMES) - {self.mode}):
+            known = any(chord.reaches == mode for chord in world.device.chords)
+            if self.by == "menu" or known:
+                says = _("{mode} is entered instead").format(mode=_NAMES[mode])
+                yield says, self.model_copy(update={"mode": mode})
 
     def sentence(self, world: World) -> str:
         return _("Bring the phone into {mode} {way}").format(

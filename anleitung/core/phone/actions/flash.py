@@ -58,9 +58,12 @@ class Flash(Step):
                 }[where]
                 yield says, self.model_copy(update={"where": where})
 
-    def cut_short(self, phone: Phone, world: World) -> None:
+    def cut_places(self, world: World) -> tuple[str, ...]:
+        return (self.partition,)
+
+    def cut_short(self, phone: Phone, world: World, place: str) -> None:
         self.run(phone, world)
-        empty_written(phone, world, self.where, (self.partition,))
+        empty_written(phone, world, self.where, (place,))
 
     def sentence(self, world: World) -> str:
         name = world.file_name(self.file)

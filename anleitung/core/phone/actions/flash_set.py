@@ -1,5 +1,6 @@
 """A whole factory set is written by one command: many images, and the data if the set says so."""
 
+from collections.abc import Iterator
 from gettext import gettext as _
 from typing import Annotated, Literal
 
@@ -57,10 +58,26 @@ class FlashSet(Step):
         if self.wipes:
             wipe_user_data(phone, world)
 
-    def cut_short(self, phone: Phone, world: World) -> None:
-        """Cut in the last image: those before it are written."""
-        self.run(phone, world)
-        empty_written(phone, world, self.where, (self.images[-1].partition,))
+    def cut_places(self, world: World) -> tuple[str, ...]:
+        return tuple(dict.fromkeys(image.partition for image in self.images))
+
+    def cut_short(self, phone: Phone, world: World, place: str) -> None:
+        """Cut in one image: those before it are written, those after it are not."""
+        images = [image.partition for image in self.images]
+        upto = self.images[: images.index(place) + 1]
+        self.model_copy(update={"images": upto, "wipes": False}).run(phone, world)
+        empty_written(phone, world, self.where, (place,))
+
+    def done_otherwise(self, world: World) -> Iterator[tuple[str, Step]]:
+        """One image left out, two of them swapped, or only one slot written."""
+        for i, image in enumerate(self.images):
+            if len(self.images) > 1:
+                says = _("the image for {name} is left out").format(name=image.partition)
+                rest = (*self.images[:i], *self.images[i + 1 :])
+                yield says, self.model_copy(update={"images": rest})
+        if self.where == "both":
+            says = _("only the running slot is written")
+            yield says, self.model_copy(update={"where": "running"})
 
     def sentence(self, world: World) -> str:
         count = len(self.images)

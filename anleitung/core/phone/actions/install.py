@@ -87,15 +87,17 @@ class Install(Step):
     def done_otherwise(self, world: World) -> Iterator[tuple[str, Step]]:
         return with_another_file(self, world)
 
-    def cut_short(self, phone: Phone, world: World) -> None:
+    def cut_places(self, world: World) -> tuple[str, ...]:
         package = world.packages.get(self.file)
+        return package.writes if package is not None else ()
+
+    def cut_short(self, phone: Phone, world: World, place: str) -> None:
+        package = world.packages[self.file]
         self.run(phone, world)
-        if package is None:
-            return
         if package.switches_slot:
             # It was cut before the change of slots: what it wrote lies in the other one.
             switch_slot(phone, world)
-        empty_written(phone, world, package.writes_to, package.writes)
+        empty_written(phone, world, package.writes_to, (place,))
 
     def sentence(self, world: World) -> str:
         names = and_list([world.file_name(file) for file in (self.file, *self.queued)])

@@ -18,8 +18,12 @@ class InstallDriver(Step):
 
     def run(self, phone: Phone, world: World) -> None:
         require_at_hand(phone, world, self.file)
-        if any(h.driver for tool in world.tools.values() for h in tool.hosts):
-            phone.set("driver", "there")
+        drivers = {h.driver for tool in world.tools.values() for h in tool.hosts if h.driver}
+        if not drivers:
+            return
+        if self.file not in drivers:
+            phone.stop("driver-of-another-tool", self.file)
+        phone.set("driver", "there")
 
     def sentence(self, world: World) -> str:
         return _("Where the computer needs it, install {name}").format(

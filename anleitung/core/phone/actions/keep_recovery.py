@@ -5,7 +5,7 @@ from typing import Literal
 
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.actions.install import keep_recovery
-from anleitung.core.phone.demands import require_mode
+from anleitung.core.phone.demands import empty_written, require_mode
 from anleitung.core.phone.world import Phone, World
 
 
@@ -13,6 +13,7 @@ class KeepRecovery(Step):
     action: Literal["keep-recovery"]
 
     usual = (10, 60)
+    can_be_cut = True
     no_return = True
     example = {"action": "keep-recovery"}
 
@@ -23,6 +24,13 @@ class KeepRecovery(Step):
                 keep_recovery(phone, world, recovery.id)
                 return
         phone.stop("not-a-recovery", "")
+
+    def cut_places(self, world: World) -> tuple[str, ...]:
+        return (world.recovery_home,)
+
+    def cut_short(self, phone: Phone, world: World, place: str) -> None:
+        self.run(phone, world)
+        empty_written(phone, world, "running", (place,))
 
     def sentence(self, world: World) -> str:
         return _("In the recovery, let it install itself")

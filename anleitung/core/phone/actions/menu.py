@@ -1,5 +1,6 @@
 """A line of the running recovery's menu is chosen: what it does is in the recovery's document."""
 
+from collections.abc import Iterator
 from gettext import gettext as _
 from typing import Literal
 
@@ -58,6 +59,13 @@ class Menu(Step):
                 start_system(phone, world)
             case "nothing":
                 pass
+
+    def done_otherwise(self, world: World) -> Iterator[tuple[str, Step]]:
+        """Another line of the same menu."""
+        words = {w.says for p in world.recoveries if p.word(self.word) for w in p.words}
+        for word in sorted(words - {self.word}):
+            says = _("“{word}” is chosen instead").format(word=word)
+            yield says, self.model_copy(update={"word": word})
 
     def sentence(self, world: World) -> str:
         return _("In the menu of the recovery, choose “{word}”").format(word=self.word)

@@ -57,6 +57,9 @@ class Second(Step):
         if not phone.is_(f"app.{self.program}", "active"):
             phone.stop("app-not-installed", self.program)
         if self.does == "create":
+            storage = max(world.device.hardware.storage_gb, default=0)
+            if storage and int(self.size or 0) > storage * 10**9:
+                phone.stop("room-larger-than-storage", "")
             phone.set("second.state", "empty")
             phone.set("second.size", int(self.size or 0))
             return

@@ -3,7 +3,7 @@
 from gettext import gettext as _
 from typing import Literal
 
-from anleitung.core.phone.actions.base import Step
+from anleitung.core.phone.actions.base import Step, oracle
 from anleitung.core.phone.demands import require_mode
 from anleitung.core.phone.world import Phone, World
 
@@ -16,8 +16,19 @@ class SetUp(Step):
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "system")
-        if phone.is_("data.state", "fresh"):
-            phone.set("data.state", "present")
+        if not phone.is_("data.state", "fresh"):
+            return
+        phone.set("data.state", "present")
+        if not phone.is_(f"cur.{world.system}.family", "stock"):
+            return
+        if phone.is_("account", "asked-for"):
+            phone.set("account", "signed-in")
+        elif phone.is_("account", "none"):
+            # Readers sign in at the first set-up, or leave it for later.
+            phone.copy("account", oracle(self.id, "account"))
+
+    def hidden_facts(self) -> tuple[tuple[str, tuple[str, ...]], ...]:
+        return ((oracle(self.id, "account"), ("none", "signed-in")),)
 
     def sentence(self, world: World) -> str:
         return _("Go through the first set-up on the phone")

@@ -1,5 +1,6 @@
 """Areas are wiped in the recovery, each by itself."""
 
+from collections.abc import Iterator
 from gettext import gettext as _
 from typing import Annotated, Literal
 
@@ -33,6 +34,9 @@ class Wipe(Step):
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "recovery")
+        if set(self.areas) != {"apps", "media"} and phone.is_("running", "stock"):
+            # Its menu has one line for all of the user data, and none for anything else.
+            phone.stop("stock-recovery-cannot", self.areas[0])
         for area in self.areas:
             if area == "apps":
                 wipe_apps(phone, world)
@@ -44,9 +48,21 @@ class Wipe(Step):
                     phone.stop("no-such-area", area)
                 if partition.role in ("unique", "firmware"):
                     phone.stop("unique-partition-touched", area)
-                if phone.is_("running", "stock"):
-                    phone.stop("stock-recovery-cannot", area)
                 empty_partition(phone, world, "cur", partition)
+
+    def done_otherwise(self, world: World) -> Iterator[tuple[str, Step]]:
+        """One area left out, or one of the others marked as well."""
+        for area in self.areas:
+            if len(self.areas) > 1:
+                rest = tuple(a for a in self.areas if a != area)
+                says = _("{area} is left out").format(area=_NAMES.get(area, area))
+                yield says, self.model_copy(update={"areas": rest})
+        roles = ("boot", "ramdisk", "recovery", "system", "extra")
+        parts = (p.name for p in world.device.layout.partitions if p.role in roles)
+        for area in (*_NAMES, *parts):
+            if area not in self.areas:
+                says = _("{area} is marked as well").format(area=_NAMES.get(area, area))
+                yield says, self.model_copy(update={"areas": (*self.areas, area)})
 
     def sentence(self, world: World) -> str:
         return _("Wipe {areas}").format(areas=and_list([_NAMES.get(a, a) for a in self.areas]))

@@ -51,9 +51,12 @@ class WriteFromSystem(Step):
             where=self.where,
         )
 
-    def cut_short(self, phone: Phone, world: World) -> None:
+    def cut_places(self, world: World) -> tuple[str, ...]:
+        return (self.partition,)
+
+    def cut_short(self, phone: Phone, world: World, place: str) -> None:
         self.run(phone, world)
-        empty_written(phone, world, self.where, (self.partition,))
+        empty_written(phone, world, self.where, (place,))
 
     def done_otherwise(self, world: World) -> Iterator[tuple[str, Step]]:
         return with_another_file(self, world)

@@ -14,6 +14,7 @@ from anleitung.core.phone.actions.relock import relocked
 from anleitung.core.phone.boot import start_system
 from anleitung.core.phone.clauses import DEAD
 from anleitung.core.phone.demands import (
+    empty_written,
     leave_temporary,
     require_at_hand,
     require_link,
@@ -36,6 +37,7 @@ class WriteWindow(Step):
     options: Annotated[dict[Id, Literal["on", "off"]], Field(max_length=20)] = {}
 
     usual = (60, 600)
+    can_be_cut = True
     waits = True
     no_return = True
     example = {
@@ -96,6 +98,8 @@ class WriteWindow(Step):
             if option.does is None or option.id is None:
                 continue
             if option.id in self.options:
+                if self.options[option.id] != option.right:
+                    phone.find("option-against-right", option.name)
                 if option.kept:
                     phone.set(f"set.{self.tool}.{option.id}", self.options[option.id])
             elif option.kept and not phone.is_(f"set.{self.tool}.{option.id}", option.right):
@@ -117,6 +121,25 @@ class WriteWindow(Step):
     def _has_layout(self, world: World) -> bool:
         roles = {p.role for f in self.files.values() if (p := world.packages.get(f)) is not None}
         return "layout-file" in roles
+
+    def cut_places(self, world: World) -> tuple[str, ...]:
+        tool = world.tools.get(self.tool)
+        slots = {s.id: s for s in tool.window.slots} if tool and tool.window else {}
+        written = (
+            _goes_to(slots[name], world.packages[file])
+            for name, file in self.files.items()
+            if name in slots and file in world.packages
+        )
+        return tuple(dict.fromkeys(part for parts in written for part in parts))
+
+    def cut_short(self, phone: Phone, world: World, place: str) -> None:
+        """The phone stays in its mode, whatever the window was to do afterwards."""
+        tool = world.tools[self.tool]
+        assert tool.window is not None
+        last = {o.id for o in tool.window.options if o.does in ("restart", "lock") and o.id}
+        options = {**self.options, **{str(name): "off" for name in last}}
+        self.model_copy(update={"options": options}).run(phone, world)
+        empty_written(phone, world, "running", (place,))
 
     def done_otherwise(self, world: World) -> Iterator[tuple[str, Step]]:
         """Another file in a slot of the window, or one of its switches the other way."""

@@ -118,8 +118,15 @@ def _at(compiled: Compiled, i: int) -> Iterator[Slip]:
         says = _("the keys come too late, and the system starts instead")
         yield slip("key-window", says, acting(partial(_too_late, world=world)))
     if own.can_be_cut:
-        says = _("the writing is interrupted, and the phone goes off")
-        yield slip("interrupted", says, acting(partial(_interrupted, step=own, world=world)))
+        for place in own.cut_places(world):
+            says = _("the writing of {place} is interrupted, and the phone goes off").format(
+                place=place.rpartition("/")[2]
+            )
+            act = partial(_interrupted, step=own, world=world, place=place)
+            yield slip("interrupted", says, acting(act))
+    elif own.waits:
+        says = _("the phone is switched off while it works, and on again")
+        yield slip("given-up", says, acting(partial(_given_up, step=own, world=world)))
 
 
 def _run(phone: Phone, *, step: Step, world: World) -> None:
@@ -158,9 +165,14 @@ def _too_late(phone: Phone, *, world: World) -> None:
     start_system(phone, world)
 
 
-def _interrupted(phone: Phone, *, step: Step, world: World) -> None:
+def _interrupted(phone: Phone, *, step: Step, world: World, place: str) -> None:
     """The reader starts the phone after the writing was cut."""
-    step.cut_short(phone, world)
+    step.cut_short(phone, world, place)
+    _too_late(phone, world=world)
+
+
+def _given_up(phone: Phone, *, step: Step, world: World) -> None:
+    take_step(phone, step, world)
     _too_late(phone, world=world)
 
 
@@ -179,10 +191,11 @@ def _harm(
         for (where, end, finding), node in ended.items():
             if end == how:
                 hits.append((finding, where, node))
-        if how == LOST:
-            for (finding, _about, where), node in findings.items():
-                if finding == "undeclared-loss":
-                    hits.append((finding, where, node))
+        # A loss is found and the phone lives on, and so is what is left behind at the end.
+        found_so = {LOST: "undeclared-loss", STUCK: "left-not-starting"}.get(how)
+        for (finding, _about, where), node in findings.items():
+            if finding == found_so:
+                hits.append((finding, where, node))
         for finding, where, node in sorted(hits, key=lambda h: (h[1], h[0])):
             phones = _new_to(space, compiled, node, well, finding)
             if phones is not space.false:
@@ -193,7 +206,7 @@ def _harm(
 
 def _new_to(space: Space, compiled: Compiled, node: Node, well: Node, finding: str) -> Node:
     phones = space.both(node, well)
-    if finding == "undeclared-loss":
+    if finding in ("undeclared-loss", "left-not-starting"):
         for (known, _about, _step), had in compiled.run.findings.items():
             if known == finding:
                 phones = space.minus(phones, had)

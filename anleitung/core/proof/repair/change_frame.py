@@ -21,7 +21,8 @@ from anleitung.core.proof.run.compile import Compiled
 
 def declared(compiled: Compiled, found: Found) -> Iterator[Edit]:
     promise = compiled.bundle.guide.promise
-    loses = tuple(dict.fromkeys((*promise.loses, found.subject)))
+    others = tuple(e for e in promise.loses if e != found.subject)
+    loses = (*others, found.subject)
     if found.subject in ("apps", "media", *SIDE_LOSSES):
         says = _("Say among what is lost: {what}").format(what=LOSS_WORDS[found.subject])
         changed = Promise(holds=promise.holds, loses=loses)

@@ -16,6 +16,7 @@ from anleitung.core.diagrams.run import (
     run_all,
 )
 from anleitung.core.diagrams.space import Fact, FactKind, Node, Space
+from anleitung.core.documents.base import Typed
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.nested import Nested, OneStep
 from anleitung.core.guide.walk import Row, rows_of
@@ -23,6 +24,7 @@ from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.answer import let_time_pass
 from anleitung.core.phone.entry import check_start, judge_left, judge_other_slot
 from anleitung.core.phone.facts import impossible_starts, kept_options, start_facts
+from anleitung.core.phone.sight import require_seen
 from anleitung.core.phone.start import start_state
 from anleitung.core.phone.take import take_step
 from anleitung.core.phone.world import Phone, World
@@ -118,7 +120,7 @@ def _act(step: OneStep, world: World) -> Callable[[Phone], None]:
     if asked is None:
         return _nothing
     formula = world.formula(asked.condition)
-    return partial(_ask, slot=step.slot, formula=formula, text=str(asked))
+    return partial(_ask, slot=step.slot, formula=formula, asked=asked)
 
 
 def _run_step(phone: Phone, *, step: Step, world: World) -> None:
@@ -135,10 +137,11 @@ def _nothing(phone: Phone) -> None:
     """A choice changes nothing by itself: the option is a fact of the start."""
 
 
-def _ask(phone: Phone, *, slot: str, formula: Evaluated, text: str) -> None:
+def _ask(phone: Phone, *, slot: str, formula: Evaluated, asked: Typed) -> None:
+    require_seen(phone, asked)
     phone.store(slot, formula)
     if phone.is_(slot, None):
-        phone.stop("branch-not-decided", text)
+        phone.stop("branch-not-decided", str(asked))
 
 
 def _judge(phone: Phone, *, promise: Condition, world: World) -> None:

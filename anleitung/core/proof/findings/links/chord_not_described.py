@@ -1,4 +1,4 @@
-"""The codename does not say with which keys a mode is reached."""
+"""The codename describes no keys at all."""
 
 from anleitung.core.marked import N_
 from anleitung.core.proof.finding import Finding, Nature, Severity
@@ -8,7 +8,7 @@ FINDING = Finding(
     nature=Nature.CONSEQUENCE,
     severity=Severity.WARN,
     about="mode",
-    says=N_("The codename says of no keys that lead to {subject} mode."),
+    says=N_("The codename describes no keys, so nobody knows which lead to {subject} mode."),
     why=N_("Readers look for them elsewhere, and find those of another phone."),
     remedy=N_("Add the keys to the codename"),
 )
