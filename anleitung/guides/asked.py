@@ -6,7 +6,7 @@ from typing import Any
 from django.contrib.auth.models import User
 
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.phone.world import MODEL_VERSION
+from anleitung.core.model_version import MODEL_VERSION
 from anleitung.core.proof.result import ProofOut
 from anleitung.guides.follows import Follows
 from anleitung.guides.load import Stored, kept_proof, load_bundle, require_proof

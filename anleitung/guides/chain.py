@@ -4,7 +4,7 @@ from dataclasses import asdict, dataclass
 from typing import Any
 
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.phone.world import MODEL_VERSION
+from anleitung.core.model_version import MODEL_VERSION
 from anleitung.core.proof.explain.links import Link, find_link
 from anleitung.guides.load import Stored, load_bundle, newest_revisions, readable
 from anleitung.guides.models import Guide, Revision

@@ -9,7 +9,7 @@ from pydantic import ValidationError
 
 from anleitung.core.formats.read_bundle import InvalidBundle, read_bundle
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.phone.world import MODEL_VERSION
+from anleitung.core.model_version import MODEL_VERSION
 from anleitung.core.proof.prove import prove
 from anleitung.core.proof.result import ProofOut
 from anleitung.core.sheet.build import build_sheet

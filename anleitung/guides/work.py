@@ -5,7 +5,7 @@ from typing import Any
 from django.utils import timezone
 
 from anleitung.core.formats.read_bundle import read_zip
-from anleitung.core.phone.world import MODEL_VERSION
+from anleitung.core.model_version import MODEL_VERSION
 from anleitung.guides.errors import Replaced
 from anleitung.guides.load import (
     Stored,

@@ -31,7 +31,7 @@ from anleitung.core.formats.checksums import NAME as CHECKSUMS
 from anleitung.core.formats.checksums import write_checksums
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.uses import tries_of
-from anleitung.core.phone.world import MODEL_VERSION
+from anleitung.core.model_version import MODEL_VERSION
 from anleitung.guides.chain import neighbours
 from anleitung.guides.contests import contests_of
 from anleitung.guides.errors import NotThere

@@ -116,6 +116,9 @@ class RunScript(Step):
     def command_key(self) -> str | None:
         return "script"
 
+    def needs_tool(self, world: World) -> bool:
+        return False
+
     def command_values(self, world: World) -> dict[str, str]:
         return {"file": world.file_name(self.file)}
 

@@ -191,11 +191,13 @@ def _gone_if_running(state: str) -> str:
 
 def lose(phone: Phone, world: World, loss: str) -> None:
     """Takes apps or media; what was not said to be lost and has no copy is a finding."""
-    if phone.is_(loss, "present") and not said_to_be_lost(phone, world, loss):
-        if phone.isin(f"backup.{loss}", frozenset({"none", "lost"})):
-            phone.find("undeclared-loss", loss)
-        elif phone.is_(f"backup.{loss}", "made"):
+    if phone.is_(loss, "present"):
+        if phone.is_(f"backup.{loss}", "made"):
             phone.find("backup-not-checked", loss)
+        elif phone.isin(f"backup.{loss}", frozenset({"none", "lost"})) and not said_to_be_lost(
+            phone, world, loss
+        ):
+            phone.find("undeclared-loss", loss)
     phone.set(loss, "gone")
 
 

@@ -11,6 +11,9 @@ def take_step(phone: Phone, step: Step, world: World) -> None:
     if step.lets_time_pass:
         let_time_pass(phone, world)
     tool = tool_of(step, world)
+    key = step.command_key()
+    if tool is None and key is not None and step.reaches_phone and step.needs_tool(world):
+        phone.find("no-tool-for-it", key)
     if tool is not None:
         _require_tool(phone, world, tool)
         _require_heard(phone, world, step, tool)

@@ -13,9 +13,6 @@ from anleitung.core.documents.package import Package
 from anleitung.core.documents.program import Program
 from anleitung.core.documents.tool import Tool
 
-# Raised whenever the same documents can give another proof, its words included: proofs are kept.
-MODEL_VERSION = "3"
-
 NOT_LISTED = "not-listed"  # a build that the catalogue does not hold: admitted, never proved
 # Words of the model hold a space where an id of a document could be: no id can be one of them.
 OTHER_SYSTEM_BUILD = "not named"

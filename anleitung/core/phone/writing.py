@@ -171,7 +171,9 @@ def _place(phone: Phone, world: World, put: Put) -> None:
         if partition.role == "unique":
             continue
         if put.package.writes:
-            if name not in put.package.writes:
+            # One image is of one kind; a pack of several holds one of each.
+            kind = _BELONGS.get(put.package.role) if len(put.package.writes) == 1 else None
+            if name not in put.package.writes or (kind and partition.role not in kind):
                 phone.stop("image-for-another-partition", name)
             continue
         could = tuple(p for p in world.device.layout.partitions if _takes(world, p, put.package))

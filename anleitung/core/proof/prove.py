@@ -6,7 +6,7 @@ from anleitung.core.diagrams.run import Budget
 from anleitung.core.diagrams.space import FactKind, Node
 from anleitung.core.diagrams.witness import find_witness
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.phone.world import MODEL_VERSION
+from anleitung.core.model_version import MODEL_VERSION
 from anleitung.core.proof.explain.trace import phones_out, trace_of
 from anleitung.core.proof.explain.words import condition_words, subject_words, witness_words
 from anleitung.core.proof.finding import Found, Severity

@@ -106,7 +106,7 @@ def test_golden_fingerprint() -> None:
     assert bundle("unlock").fingerprint == GOLDEN
 
 
-GOLDEN = "sha256:f0478eab8e19a16047e77febd56052db6e8bf55966f2480fb3fcd883b48d9c4e"
+GOLDEN = "sha256:f97c99a8c9816613acc6768de5832386853cd29d12a31606c09afc0f4abd834a"
 
 BAD = [
     (

@@ -108,6 +108,10 @@ class Step(Document):
         """What a host tool must be able to do for this step, or None."""
         return None
 
+    def needs_tool(self, world: World) -> bool:
+        """Whether its command wants a tool on this codename; else phone or file do it alone."""
+        return True
+
     def tool_id(self) -> str | None:
         """The host tool that the step names itself, or None."""
         return None

@@ -47,6 +47,9 @@ class Relock(Step):
         wipes = ("all-data-goes",) if world.device.unlocking.relock_wipes else ()
         return (*wipes, "never-relock-foreign")
 
+    def needs_tool(self, world: World) -> bool:
+        return "bootloader" in world.modes
+
     def command_key(self) -> str | None:
         return "relock"
 

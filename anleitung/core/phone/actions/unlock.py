@@ -51,6 +51,9 @@ class Unlock(Step):
     def cautions(self, world: World) -> tuple[str, ...]:
         return ("all-data-goes", "warranty", "stolen-phone-open", "payment-apps", "rules-first")
 
+    def needs_tool(self, world: World) -> bool:
+        return "bootloader" in world.modes
+
     def command_key(self) -> str | None:
         return "unlock"
 

@@ -8,6 +8,7 @@ from anleitung.core.documents.message import Message
 from anleitung.core.guide.nested import OneStep
 from anleitung.core.guide.walk import map_steps, without_steps
 from anleitung.core.phone.actions import Step
+from anleitung.core.phone.actions.back_up import BackUp
 from anleitung.core.phone.actions.base import Duration
 from anleitung.core.phone.actions.enter_mode import EnterMode
 from anleitung.core.phone.actions.flash import Flash
@@ -98,6 +99,14 @@ def write_firmware_to_both(compiled: Compiled, found: Found) -> Iterator[Edit]:
         return step
 
     yield _("Write the firmware to both slots"), map_steps(compiled.bundle.guide, change)
+
+
+def copied_before(compiled: Compiled, found: Found) -> Iterator[Edit]:
+    """What is lost is copied first, and one copy opened."""
+    copy = BackUp.model_validate(
+        {"action": "back-up", "id": "copy", "what": [found.subject], "checked": True}
+    )
+    yield from inserted(compiled, found.step, copy)
 
 
 def leave_out(compiled: Compiled, found: Found) -> Iterator[Edit]:

@@ -2,6 +2,7 @@
 
 from anleitung.core.marked import N_
 from anleitung.core.proof.finding import Finding, Nature, Severity
+from anleitung.core.proof.repair.edits import change_step, set_switches_right
 
 FINDING = Finding(
     id="option-against-right",
@@ -13,3 +14,6 @@ FINDING = Finding(
     why=N_("The document says why; a step that knows better says why as well."),
     remedy=N_("Set it as the document says, or change the document"),
 )
+
+
+fix = change_step(N_("Say how each switch must stand"), set_switches_right)

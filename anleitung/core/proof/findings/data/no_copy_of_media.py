@@ -4,6 +4,8 @@ from collections.abc import Iterator
 
 from anleitung.core.marked import N_
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity
+from anleitung.core.proof.repair.change_steps import Edit
+from anleitung.core.proof.repair.edits import copied_before
 from anleitung.core.proof.run.compile import Compiled
 from anleitung.core.proof.run.copies import lost_without_copy
 
@@ -20,3 +22,7 @@ FINDING = Finding(
 
 def check(compiled: Compiled) -> Iterator[Found]:
     yield from lost_without_copy(compiled, FINDING.id, "media")
+
+
+def fix(compiled: Compiled, found: Found) -> Iterator[Edit]:
+    yield from copied_before(compiled, found)

@@ -3,10 +3,10 @@
 from collections.abc import Iterator
 
 from anleitung.core.marked import N_
-from anleitung.core.phone.actions.back_up import BackUp
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity
 from anleitung.core.proof.repair.change_frame import declared
-from anleitung.core.proof.repair.change_steps import Edit, inserted
+from anleitung.core.proof.repair.change_steps import Edit
+from anleitung.core.proof.repair.edits import copied_before
 from anleitung.core.proof.run.compile import Compiled
 
 FINDING = Finding(
@@ -24,6 +24,5 @@ FINDING = Finding(
 
 def fix(compiled: Compiled, found: Found) -> Iterator[Edit]:
     if found.subject in ("apps", "media"):
-        copy = BackUp(action="back-up", id="copy", what=(found.subject,), checked=True)
-        yield from inserted(compiled, found.step, copy)
+        yield from copied_before(compiled, found)
     yield from declared(compiled, found)
