@@ -5,7 +5,7 @@ PYTHON := .venv/bin/python
 PORT ?= 8000
 WEB_SOURCES := $(shell find web/src web/public -type f) web/package.json web/vite.config.ts web/tsconfig.json
 
-.PHONY: pages laws mutations demo demo-reset test check-need-demo check-need-test lint types unit browser web \
+.PHONY: pages laws mutations survivors demo demo-reset test check-need-demo check-need-test lint types unit browser web \
   generated figures screenshots locks clean demo-bundles
 
 demo: check-need-demo .make/static var/secret-key
@@ -74,6 +74,10 @@ laws: .make/dev var/secret-key
 # Fifty random changes of the boot rule: how many the tests notice.
 mutations: .make/dev var/secret-key
 	$(PYTHON) benchmarks/boot_mutations.py
+
+# Changes of the demo's guides that nobody notices, each group with the reason why that is right.
+survivors: .make/dev var/secret-key
+	$(PYTHON) benchmarks/survivors.py $(or $(COUNT),20000)
 
 screenshots: .make/dev .make/static var/secret-key
 	$(PYTHON) scripts/screenshots.py

@@ -61,6 +61,9 @@ class Layout(Document):
         for role in ("system", "boot"):
             if sum(p.role == role for p in self.partitions) != 1:
                 raise ValueError(f"exactly one partition has the role {role}")
+        for role in ("ramdisk", "recovery"):
+            if sum(p.role == role for p in self.partitions) > 1:
+                raise ValueError(f"at most one partition has the role {role}")
         if not any(p.role == "firmware" for p in self.partitions):
             raise ValueError("at least one partition has the role firmware")
         inner = [p.name for p in self.partitions if p.inner]

@@ -114,9 +114,19 @@ def _check_documents(bundle: Bundle) -> Iterator[Mismatch]:
             for fault in check_condition(package.asks, bundle.world.vocabulary):
                 yield Mismatch(file, ("demands",), fault)
         yield from _check_derived(bundle, package, file)
+        yield from _check_recovery(bundle, package, file)
         other = names.setdefault(package.name, package.id)
         if other != package.id:
             yield Mismatch(file, ("name",), f"package {other} has the same file name")
+
+
+def _check_recovery(bundle: Bundle, package: Package, file: str) -> Iterator[Mismatch]:
+    """The recovery that it brings is not one of the programs that are something else."""
+    named = package.content.recovery if package.content else None
+    for program in bundle.programs:
+        if program.id == named and program.kind != "recovery":
+            says = f"{named} is a program of the kind {program.kind}, no recovery"
+            yield Mismatch(file, ("content", "recovery"), says)
 
 
 def _check_derived(bundle: Bundle, package: Package, file: str) -> Iterator[Mismatch]:

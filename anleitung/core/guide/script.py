@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from anleitung.core.documents.base import Document, Id, ShortText, Typed
+from anleitung.core.documents.package import PackageRole
 from anleitung.core.phone.actions import AnyAction, Step
 from anleitung.core.phone.actions.base import DocumentPlace, oracle
 from anleitung.core.phone.demands import require_at_hand
@@ -115,6 +116,11 @@ class RunScript(Step):
 
     def command_key(self) -> str | None:
         return "script"
+
+    def kinds(self) -> Iterator[tuple[str, frozenset[PackageRole]]]:
+        yield self.file, frozenset({"script", "other"})
+        for part in self.parts:
+            yield from part.does.kinds()
 
     def needs_tool(self, world: World) -> bool:
         return False

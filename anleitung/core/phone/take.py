@@ -11,9 +11,8 @@ def take_step(phone: Phone, step: Step, world: World) -> None:
     if step.lets_time_pass:
         let_time_pass(phone, world)
     tool = tool_of(step, world)
-    key = step.command_key()
-    if tool is None and key is not None and step.reaches_phone and step.needs_tool(world):
-        phone.find("no-tool-for-it", key)
+    _require_tool_named(phone, world, step, tool)
+    _require_kinds(phone, world, step)
     if tool is not None:
         _require_tool(phone, world, tool)
         _require_heard(phone, world, step, tool)
@@ -21,6 +20,25 @@ def take_step(phone: Phone, step: Step, world: World) -> None:
             phone.find("phone-not-seen", tool.id)
             phone.set("host-sees", "told")
     step.run(phone, world)
+
+
+def _require_tool_named(phone: Phone, world: World, step: Step, tool: Tool | None) -> None:
+    """The guide lists the tool that the step names, or one that has a command for it."""
+    named, key = step.tool_id(), step.command_key()
+    if tool is not None:
+        return
+    if named is not None:
+        phone.find("no-tool-for-it", named)
+    if key is not None and step.reaches_phone and step.needs_tool(world):
+        phone.find("no-tool-for-it", key)
+
+
+def _require_kinds(phone: Phone, world: World, step: Step) -> None:
+    """What a step takes is a file of a kind that it can take."""
+    for file, kinds in step.kinds():
+        package = world.packages.get(file)
+        if package is not None and package.role not in kinds:
+            phone.stop("file-of-another-kind", file)
 
 
 # The modes in which a program on the computer can reach a phone at all.

@@ -315,6 +315,9 @@ def _described(phone: Phone, world: World, put: Put) -> None:
     nothing_stands = put.package.role == "encryption-release"
     if put.package.content is None and not nothing_stands:
         phone.stop("content-not-described", put.package.id)
+    told = put.package.variants or put.package.processors
+    if put.package.role == "firmware" and len(world.device.variants) > 1 and not told:
+        phone.find("variant-not-told", put.package.id)
 
 
 def _unique(phone: Phone, world: World, put: Put) -> None:
@@ -417,7 +420,12 @@ QUESTIONS: tuple[Question, ...] = (
     Question("power", "The battery lasts.", ("battery-low",), _power),
     Question("in time", "It goes in before the first start.", ("add-on-too-late",), _in_time),
     Question("mounted", "What it writes to is mounted.", ("partition-not-mounted",), _mounted),
-    Question("described", "What it holds is described.", ("content-not-described",), _described),
+    Question(
+        "described",
+        "What it holds is described, and of firmware for which variant.",
+        ("content-not-described", "variant-not-told"),
+        _described,
+    ),
     Question("size", "It fits into its partition.", ("image-too-large",), _room),
     Question(
         "variant",

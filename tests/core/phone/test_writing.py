@@ -78,7 +78,7 @@ def found(way: Way, question: Question | None) -> set[str]:
     """What the step says of a file that is as it should be but for one question."""
     change, slots, fields = SPOILT[question.id] if question else ({}, {}, {})
     role = {"add-on": "add-on", "install": "system", "second": "system"}.get(way.id, "firmware")
-    more: dict[str, Any] = {"writes": ["radio"], **change}
+    more: dict[str, Any] = {"writes": ["radio"], "variants": ["M6"], **change}
     content = more.pop("content", STOCK if role == "system" else RADIO)
     if question is not None and question.id == "signer":
         content = content | {"signer": "other"}

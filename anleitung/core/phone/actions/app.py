@@ -31,6 +31,7 @@ class App(Step):
     to: Literal["on", "off"] | None = None
 
     usual = (30, 180)
+    takes = frozenset({"app", "other"})
     example = {"action": "app", "program": "an-app", "does": "set", "option": "deep", "to": "on"}
 
     @model_validator(mode="after")

@@ -9,10 +9,16 @@ from pydantic import Field, model_validator
 
 from anleitung.core.documents.base import Document, Id, Prose, ShortText, Typed
 from anleitung.core.documents.message import Message, Try
+from anleitung.core.documents.package import PackageRole
 from anleitung.core.documents.picture import Pictures
 from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.world import Phone, World
 
+# What is written into a partition as it is, and what a recovery unpacks or runs.
+IMAGES: frozenset[PackageRole] = frozenset(
+    {"system", "firmware", "recovery", "ramdisk", "verity", "root", "kernel", "other"}
+)
+INSTALLED: frozenset[PackageRole] = IMAGES | {"add-on", "encryption-release"}
 DocumentPlace = tuple[str | int, ...]  # where in a document: names of fields, places in lists
 
 
@@ -89,6 +95,9 @@ class Step(Document):
     # Its command goes over the cable to the phone, and is not only done on the computer.
     reaches_phone: ClassVar[bool] = True
 
+    # Kinds of files that it can take, by their role; empty where any will do.
+    takes: ClassVar[frozenset[PackageRole]] = frozenset()
+
     # A step of this kind as an author writes it, its id aside.
     example: ClassVar[dict[str, Any]] = {}
 
@@ -126,6 +135,11 @@ class Step(Document):
     def used_files(self) -> tuple[str, ...]:
         """Ids of the packages that the step uses."""
         return ()
+
+    def kinds(self) -> Iterator[tuple[str, frozenset[PackageRole]]]:
+        """Of each file the kinds that may be there."""
+        if self.takes:
+            yield from ((file, self.takes) for file in self.used_files())
 
     def conditions(self) -> tuple[tuple[DocumentPlace, Typed], ...]:
         """The conditions in it, by their place."""

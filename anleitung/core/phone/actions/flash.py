@@ -6,7 +6,7 @@ from typing import Literal
 
 from anleitung.core.documents.base import Id
 from anleitung.core.marked import N_, Texts
-from anleitung.core.phone.actions.base import Step, with_another_file
+from anleitung.core.phone.actions.base import IMAGES, Step, with_another_file
 from anleitung.core.phone.demands import (
     empty_written,
     require_in_set,
@@ -37,6 +37,7 @@ class Flash(Step):
     usual = (10, 60)
     can_be_cut = True
     no_return = True
+    takes = IMAGES
     example = {"action": "flash", "partition": "radio", "file": "radio-image", "where": "both"}
 
     def run(self, phone: Phone, world: World) -> None:

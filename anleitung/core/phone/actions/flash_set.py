@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from anleitung.core.documents.base import Document, Id
-from anleitung.core.phone.actions.base import Step
+from anleitung.core.phone.actions.base import IMAGES, Step
 from anleitung.core.phone.actions.flash import write_image
 from anleitung.core.phone.demands import (
     empty_written,
@@ -40,6 +40,7 @@ class FlashSet(Step):
     can_be_cut = True
     waits = True
     no_return = True
+    takes = IMAGES
     example = {
         "action": "flash-set",
         "images": [

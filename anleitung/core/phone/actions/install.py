@@ -9,7 +9,7 @@ from pydantic import Field
 from anleitung.core.documents.base import Id
 from anleitung.core.documents.package import Package
 from anleitung.core.marked import N_, Texts
-from anleitung.core.phone.actions.base import Step, and_list, with_another_file
+from anleitung.core.phone.actions.base import INSTALLED, Step, and_list, with_another_file
 from anleitung.core.phone.demands import (
     empty_written,
     require_in_set,
@@ -45,6 +45,7 @@ class Install(Step):
     can_be_cut = True
     waits = True
     no_return = True
+    takes = INSTALLED
     example = {"action": "install", "file": "system-package", "source": "sideload"}
 
     def run(self, phone: Phone, world: World) -> None:

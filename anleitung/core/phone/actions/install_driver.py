@@ -14,6 +14,7 @@ class InstallDriver(Step):
     file: Id
 
     usual = (60, 300)
+    takes = frozenset({"driver", "other"})
     example = {"action": "install-driver", "file": "system-package"}
 
     def run(self, phone: Phone, world: World) -> None:

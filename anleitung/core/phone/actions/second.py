@@ -37,6 +37,7 @@ class Second(Step):
     file: Id | None = None
 
     usual = (30, 300)
+    takes = frozenset({"system", "other"})
     example = {"action": "second", "program": "an-app", "does": "create", "size": 400000}
 
     @model_validator(mode="after")

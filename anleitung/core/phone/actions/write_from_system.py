@@ -5,7 +5,7 @@ from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.base import Id
-from anleitung.core.phone.actions.base import Step, with_another_file
+from anleitung.core.phone.actions.base import IMAGES, Step, with_another_file
 from anleitung.core.phone.demands import empty_written, require_in_set, require_mode
 from anleitung.core.phone.world import Phone, World
 from anleitung.core.phone.writing import FROM_SYSTEM, write
@@ -23,6 +23,7 @@ class WriteFromSystem(Step):
     usual = (20, 120)
     can_be_cut = True
     no_return = True
+    takes = IMAGES
     example = {
         "action": "write-from-system",
         "program": "an-app",

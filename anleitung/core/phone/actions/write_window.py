@@ -9,7 +9,7 @@ from pydantic import Field
 from anleitung.core.documents.base import Id
 from anleitung.core.documents.package import Package
 from anleitung.core.documents.tool import FileSlot, Window
-from anleitung.core.phone.actions.base import Step, and_list
+from anleitung.core.phone.actions.base import IMAGES, Step, and_list
 from anleitung.core.phone.actions.relock import relocked
 from anleitung.core.phone.boot import start_system
 from anleitung.core.phone.clauses import DEAD
@@ -40,6 +40,7 @@ class WriteWindow(Step):
     can_be_cut = True
     waits = True
     no_return = True
+    takes = IMAGES | {"layout-file"}
     example = {
         "action": "write-window",
         "tool": "a-window-tool",
