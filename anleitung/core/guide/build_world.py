@@ -38,6 +38,8 @@ def build_world(bundle: "Bundle") -> World:
             for loss in choice.keeps
         ),
         order=order,
+        hanging=bundle.guide.admits_hanging,
+        at_hand=bundle.guide.at_hand,
         vocabulary=vocabulary(
             bundle.device, bundle.placed, bundle.options, order, bundle.programs, tools
         ),

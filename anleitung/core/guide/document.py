@@ -4,6 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
+from anleitung.core.conditions.model import atoms
 from anleitung.core.documents.base import Document, Id, Prose, ShortText, Typed
 from anleitung.core.guide.nested import AnyStep
 from anleitung.core.guide.walk import rows_of
@@ -66,6 +67,11 @@ class Guide(Document):
     agree_to: Annotated[tuple[ShortText, ...], Field(max_length=20)] = Field(
         default=(), description="known bugs of an alpha that a reader agrees to before the start"
     )
+    at_hand: Annotated[tuple[Literal["account"], ...], Field(max_length=4)] = Field(
+        default=(),
+        description="what a reader must have at hand before the first step: account, the name and "
+        "password of the account that is signed in on the phone",
+    )
     caution_words: Annotated[dict[Id, ShortText], Field(max_length=30)] = Field(
         default={}, description="cautions in the author's words, by id; none can be left out"
     )
@@ -92,6 +98,11 @@ class Guide(Document):
                     raise ValueError(f"{what} id {name!r} is used twice; each needs its own")
                 seen.add(name)
         return self
+
+    @property
+    def admits_hanging(self) -> bool:
+        """A guide that says in which modes it admits phones may be one that rescues them."""
+        return any(atom.fact == "mode" for atom in atoms(self.admission.condition))
 
     def option(self, name: str) -> Option:
         """Raises StopIteration where there is none, which a bundle that fits never has."""

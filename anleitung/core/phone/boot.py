@@ -44,7 +44,8 @@ def _first_start(phone: Phone, world: World) -> None:
     phone.copy("data.platform", f"cur.{world.system}.platform")
     phone.set("debugging", "off")
     phone.map(unconfirmed, "link", "link")
-    if phone.is_("account", "asked-for") and phone.is_(f"cur.{world.system}.family", "stock"):
+    asked = phone.is_("account", "asked-for") and phone.is_(f"cur.{world.system}.family", "stock")
+    if asked and "account" not in world.at_hand:
         phone.find("account-asked-for", "")
 
 

@@ -96,7 +96,9 @@ def judge_left(phone: Phone, world: World) -> None:
     """
     refusal = check_entry(_silent(phone), world, "system")
     if refusal is not None:
-        phone.find("left-not-starting", f"{refusal.finding}/{refusal.subject}")
+        # What hung before the first step, and was not written since, is not the guide's doing.
+        if not phone.is_("cur.stood", "not starting"):
+            phone.find("left-not-starting", f"{refusal.finding}/{refusal.subject}")
         return
     without = check_entry(_silent(phone), world, "recovery")
     if "recovery" in world.modes and without is not None:

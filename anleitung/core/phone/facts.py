@@ -46,6 +46,7 @@ FACT_WORDS = Texts(
         "other-base": N_("firmware base of the other slot"),
         "build": N_("build"),
         "mode": N_("mode"),
+        "damaged": N_("what hangs"),
         "recovery": N_("running recovery"),
         "data": N_("user data"),
         "apps": N_("apps with their settings"),
@@ -67,7 +68,16 @@ FACT_WORDS = Texts(
 )
 
 # Read by other names, or not at all.
-HIDDEN = ("fuse", "root", "system", "system-platform", "system-release", "base", "other-base")
+HIDDEN = (
+    "fuse",
+    "root",
+    "system",
+    "system-platform",
+    "system-release",
+    "base",
+    "other-base",
+    "damaged",
+)
 
 
 def start_facts(
@@ -76,8 +86,12 @@ def start_facts(
     options: Mapping[str, tuple[str, ...]],
     programs: Iterable[Program] = (),
     tools: Iterable[Tool] = (),
+    hanging: bool = False,
 ) -> list[Fact]:
-    """In their fixed order, with the usual phone as default."""
+    """In their fixed order, with the usual phone as default.
+
+    hanging: phones count too that hang at the start, since one part of their system is damaged.
+    """
     listed = tuple(b.build for b in builds)
     carriers = tuple(c.id for c in device.carriers)
     usual_carrier = next((c.id for c in device.carriers if c.unlocking == "permitted"), carriers[0])
@@ -108,12 +122,19 @@ def start_facts(
     ]
     if any(p.kind == "root" for p in programs):
         found.append(Fact("root", ("none", "present"), "none", 3))
+    if hanging:
+        found.append(Fact("damaged", ("none", *damaged_parts(device)), "none", 2))
     found += _of_host(tuple(tools))
     found += [
         Fact(f"option.{name}", choices, choices[0], 1, FactKind.OPTION)
         for name, choices in options.items()
     ]
     return [fact for fact in found if fact is not None]
+
+
+def damaged_parts(device: Device) -> tuple[str, ...]:
+    """What a start of the system reads, and cannot do without."""
+    return tuple(p.name for p in device.layout.with_role("boot", "ramdisk", "system", "extra"))
 
 
 def _of_host(tools: tuple[Tool, ...]) -> Iterator[Fact]:

@@ -13,7 +13,7 @@ from anleitung.core.diagrams.run import State
 from anleitung.core.diagrams.space import Node, Space
 from anleitung.core.documents.device import Device
 from anleitung.core.phone.content import Began, fields_of
-from anleitung.core.phone.facts import HIDDEN, kept_options
+from anleitung.core.phone.facts import HIDDEN, damaged_parts, kept_options
 from anleitung.core.phone.world import (
     ANY_RECOVERY,
     COPIES,
@@ -135,6 +135,22 @@ def _put_contents(state: dict[str, Node], space: Space, world: World) -> None:
         )
         for field in fields_of(world, part):
             state[f"{name}.{field.name}"] = field.at_start(began)
+
+
+def damaged_state(space: Space, world: World, state: State) -> State:
+    """The same phones, where one part of the running system may be damaged: they hang."""
+    damaged = space.var("damaged")
+    found = dict(state)
+    found["mode"] = space.ite(space.where(damaged, "none"), state["mode"], space.leaf("stuck"))
+    for name in damaged_parts(world.device):
+        part = world.device.layout.named(name)
+        hurt = space.where(damaged, name)
+        for each in fields_of(world, part) if part else ():
+            slot = f"cur.{name}.{each.name}"
+            found[slot] = space.ite(hurt, space.leaf(each.empty), state[slot])
+    whole = space.where(damaged, "none")
+    found["cur.stood"] = space.ite(whole, state["cur.stood"], space.leaf("not starting"))
+    return found
 
 
 def content_level(bootloader: str) -> str:

@@ -35,7 +35,8 @@ Phone = Subject
 class World:
     """declared: the losses that the guide announces, and on which phones; options: choice → its
 
-    possible answers; kept_by: (loss, slot of an option, the choice that says it keeps it).
+    possible answers; kept_by: (loss, slot of an option, the choice that says it keeps it);
+    hanging: phones count too that hang at the start; at_hand: what readers were told to have.
     """
 
     device: Device
@@ -48,6 +49,8 @@ class World:
     programs: Mapping[str, Program] = field(default_factory=dict)
     tools: Mapping[str, Tool] = field(default_factory=dict)
     kept_by: tuple[tuple[str, str, str], ...] = ()
+    hanging: bool = False
+    at_hand: tuple[str, ...] = ()
 
     @property
     def recoveries(self) -> tuple[Program, ...]:

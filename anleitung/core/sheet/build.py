@@ -9,6 +9,7 @@ from anleitung.core.drawn.chords import ChordOut, draw_chord
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.nested import OneStep
 from anleitung.core.guide.walk import Row, actions_of, rows_of
+from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.phone.cautions import CAUTIONS
@@ -31,6 +32,8 @@ from anleitung.core.sheet.model import (
     VariantOut,
 )
 from anleitung.core.sheet.prose import prose_html
+
+AT_HAND = Texts({"account": N_("the name and password of the account signed in on the phone")})
 
 
 def admission_words(bundle: Bundle) -> tuple[str, ...]:
@@ -59,6 +62,7 @@ def build_sheet(bundle: Bundle, proof: ProofOut) -> SheetOut:
         takes=span_words(takes),
         course=course_of(guide, begins),
         agree_to=guide.agree_to,
+        at_hand=tuple(AT_HAND[what] for what in guide.at_hand),
         download=size_words(sum(p.size for p in packages)) if packages else "",
         finished=proof.finished,
         unfinished_at=proof.unfinished_at or "",

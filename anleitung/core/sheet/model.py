@@ -145,6 +145,7 @@ class SheetOut(Out):
     takes: str
     course: CourseOut
     agree_to: tuple[str, ...]
+    at_hand: tuple[str, ...]
     download: str
     finished: bool
     unfinished_at: str

@@ -25,7 +25,7 @@ from anleitung.core.phone.actions.answer import let_time_pass
 from anleitung.core.phone.entry import check_start, judge_left, judge_other_slot
 from anleitung.core.phone.facts import impossible_starts, kept_options, start_facts
 from anleitung.core.phone.sight import require_seen
-from anleitung.core.phone.start import start_state
+from anleitung.core.phone.start import damaged_state, start_state
 from anleitung.core.phone.take import take_step
 from anleitung.core.phone.world import Phone, World
 
@@ -56,11 +56,18 @@ def compile_bundle(bundle: Bundle) -> tuple[tuple[Row, ...], Procedure]:
     world = bundle.world
     rows = rows_of(bundle.guide)
     facts = start_facts(
-        bundle.device, bundle.placed, bundle.options, world.programs.values(), world.tools.values()
+        bundle.device,
+        bundle.placed,
+        bundle.options,
+        world.programs.values(),
+        world.tools.values(),
+        world.hanging,
     )
     space = Space([*facts, *_kept(world), *_oracles(rows)])
     answered = [r.step.slot for r in rows if isinstance(r.step, Nested) and r.step.decides()]
     start = start_state(space, world, answered)
+    if world.hanging:
+        start = damaged_state(space, world, start)
     if world.has_two_slots:
         start = {**start, "other.stood": _other_slot_stood(space, start, world)}
     admission = world.formula(bundle.guide.admission.condition)
@@ -99,10 +106,20 @@ def _other_slot_stood(space: Space, start: State, world: World) -> Node:
 
 
 def possible_starts(space: Space, start: State, world: World) -> Node:
-    """The phones that run their system before the first step, as every guide takes for granted.
+    """The phones that run their system before the first step, as a guide takes for granted.
 
-    The boot rule says which: a locked phone on a foreign system, for one, does not exist.
+    The entry rules say which: a locked phone on a foreign system, for one, does not exist. Where
+    the guide admits phones that hang, those count too which would start but for their damage.
     """
+    if not world.hanging:
+        return _starting(space, start, world)
+    sound = _starting(space, start_state(space, world, ()), world)
+    whole = space.where(space.var("damaged"), "none")
+    hanging = space.minus(space.minus(sound, whole), _starting(space, start, world))
+    return space.either(space.both(sound, whole), hanging)
+
+
+def _starting(space: Space, start: State, world: World) -> Node:
     judge = CompiledStep("start", partial(_must_start, world=world))
     thinkable = space.minus(space.true, impossible_starts(space, world.device))
     return run_all(Procedure(space, start, thinkable, (judge,)), Budget()).alive[-1]

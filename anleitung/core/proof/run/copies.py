@@ -20,7 +20,10 @@ def lost_without_copy(compiled: Compiled, finding: str, what: str) -> Iterator[F
         before, after = run.states[i], run.states[i + 1]
         if before[what] is after[what]:
             continue
-        had = space.where(before[what], "present")
+        # A phone that hangs at the start gives nothing to copy.
+        had = space.minus(
+            space.where(before[what], "present"), space.where(run.states[0]["mode"], "stuck")
+        )
         lost = space.both(run.concerned[i], space.both(had, space.where(after[what], "gone")))
         lost = space.both(lost, space.map(_NO_COPY, before[f"backup.{what}"]))
         lost = space.minus(lost, _offered(compiled, what, i))
