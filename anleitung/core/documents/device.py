@@ -7,6 +7,7 @@ from pydantic import Field, model_validator
 from anleitung.core.documents.base import BuildString, Document, Id, ShortText, Token
 from anleitung.core.documents.chord import Chord, Key, ModeScreen
 from anleitung.core.documents.layout import Layout
+from anleitung.core.documents.own_fact import FactSight, OwnFacts
 from anleitung.core.documents.question import Question
 from anleitung.core.documents.unlocking import Carrier, Unlocking
 
@@ -106,6 +107,11 @@ class Device(Document):
         default=(), title="What the phone asks"
     )
 
+    facts: OwnFacts = ()
+    sights: Annotated[tuple[FactSight, ...], Field(max_length=40)] = Field(
+        default=(), title="Where facts are seen"
+    )
+
     @model_validator(mode="after")
     def _usual_phone_exists(self) -> "Device":
         ids = [v.id for v in self.variants]
@@ -123,6 +129,7 @@ class Device(Document):
             ("chord", [c.id for c in self.chords]),
             ("question", [q.id for q in self.questions]),
             ("question after", [str(q.after) for q in self.questions]),
+            ("sight of", [s.fact for s in self.sights]),
         ):
             twice = sorted({n for n in names if names.count(n) > 1})
             if twice:

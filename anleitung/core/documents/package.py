@@ -24,6 +24,7 @@ from anleitung.core.documents.file_rules import (
     VersionRule,
     Way,
 )
+from anleitung.core.documents.own_fact import OwnFacts
 
 PackageRole = Literal[
     "system",
@@ -110,6 +111,7 @@ class FileIdentity(Document):
     sources: Annotated[tuple[ShortText, ...], Field(max_length=10)] = ()
     derived: Derived | None = Field(default=None, title="Made from another file")
     licence: ShortText | None = Field(default=None, title="Licence or terms")
+    facts: OwnFacts = ()
 
 
 class FileHandling(Document):

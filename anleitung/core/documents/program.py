@@ -4,9 +4,10 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
-from anleitung.core.documents.base import Document, Id, ShortText
+from anleitung.core.documents.base import Document, Id, ShortText, Token
 from anleitung.core.documents.file_rules import Version
 from anleitung.core.documents.message import Message
+from anleitung.core.documents.own_fact import OwnFacts
 
 Kind = Literal["recovery", "root", "manager", "helper-app"]
 Does = Literal["wipe-apps", "wipe-user-data", "format-data", "wipe-system", "restart", "nothing"]
@@ -19,6 +20,9 @@ class MenuWord(Document):
     says: ShortText
     does: Does
     note: ShortText | None = None
+    sets: Annotated[dict[str, Token], Field(max_length=6)] = Field(
+        default={}, title="Sets facts", description="declared facts, by name in conditions"
+    )
 
 
 class ProgramOption(Document):
@@ -63,6 +67,8 @@ class Program(Document):
     messages: Annotated[tuple[Message, ...], Field(max_length=40)] = Field(
         default=(), title="Messages it is known to show"
     )
+
+    facts: OwnFacts = ()
 
     @model_validator(mode="after")
     def _once(self) -> "Program":

@@ -7,6 +7,7 @@ from pydantic import AfterValidator, Field, field_validator, model_validator
 
 from anleitung.core.documents.base import EXACT, Document, Id, ShortText
 from anleitung.core.documents.message import Message
+from anleitung.core.documents.own_fact import OwnFacts
 from anleitung.core.documents.plain_text import plain_text
 
 _PLACE = re.compile(r"\{([a-z_]*)\}")
@@ -116,6 +117,8 @@ class Tool(Document):
     messages: Annotated[tuple[Message, ...], Field(max_length=40)] = Field(
         default=(), title="Messages it is known to show"
     )
+
+    facts: OwnFacts = ()
 
     @field_validator("commands")
     @classmethod

@@ -36,6 +36,7 @@ GAPS = {
     ),
     "Number": "least is not larger than most",
     "OneOfList": "values once",
+    "OwnFact": "each value once; what sets it sets a value of it, each event once",
     "Package": (
         "writes needs content; versions belong to host tools and drivers and allow version; a "
         "derived file has no digest and no source; ways and forbidden share none, installed_by and "
@@ -47,6 +48,7 @@ GAPS = {
     "Shipment": "from_build for incremental only; from_least and from_most for range only",
     "SwitchCause": "cause carrier names it; cause patch-level names the least one",
     "SystemState": "since and until are among the releases, and in their order",
+    "SwitchSetting": "a switch of the stock system is turned on or off",
     "Tool": (
         "commands or a window; one command for each host; no placeholders but {file} and "
         "{partition}"

@@ -3,6 +3,7 @@
 from typing import TYPE_CHECKING
 
 from anleitung.core.conditions.model import ALWAYS, Condition, any_of
+from anleitung.core.phone.own_facts import own_facts
 from anleitung.core.phone.vocabulary import vocabulary
 from anleitung.core.phone.world import World, build_order
 
@@ -24,6 +25,7 @@ def build_world(bundle: "Bundle") -> World:
     order = build_order(bundle.placed)
     listed = {p.id: p for p in bundle.packages if p.id in bundle.guide.files}
     # As the guide lists them: the first that has a command for a step is the one.
+    own = own_facts(bundle.device, bundle.programs, bundle.tools, listed.values())
     tools = tuple(t for name in bundle.guide.tools for t in bundle.tools if t.id == name)
     return World(
         device=bundle.device,
@@ -40,8 +42,9 @@ def build_world(bundle: "Bundle") -> World:
         order=order,
         hanging=bundle.guide.admits_hanging,
         at_hand=bundle.guide.at_hand,
+        own=own,
         vocabulary=vocabulary(
-            bundle.device, bundle.placed, bundle.options, order, bundle.programs, tools
+            bundle.device, bundle.placed, bundle.options, order, bundle.programs, tools, own
         ),
         programs={p.id: p for p in bundle.programs},
         tools={t.id: t for t in tools},

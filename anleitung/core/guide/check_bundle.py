@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass
+from difflib import get_close_matches
 
 from anleitung.core.conditions.text import check_condition
 from anleitung.core.documents.base import Typed
@@ -12,6 +13,7 @@ from anleitung.core.guide.nested import EACH, Nested
 from anleitung.core.guide.walk import rows_of, step_places
 from anleitung.core.phone.actions.base import DocumentPlace
 from anleitung.core.phone.cautions import CAUTIONS
+from anleitung.core.phone.own_facts import own_value
 from anleitung.core.schemes.decode import AmbiguousScheme, CannotDecode, Comparison, Decoded
 
 
@@ -80,6 +82,9 @@ def _check_steps(bundle: Bundle) -> Iterator[Mismatch]:
     for row in rows_of(guide):
         at = places[row.step.id]
         conditions += [((*at, *where), typed) for where, typed in row.step.conditions()]
+        if row.action is not None:
+            for where, says in row.action.misnamed(bundle.world):
+                yield Mismatch("guide.yaml", (*at, *where), says)
         if isinstance(row.step, Nested):
             for where, says in row.step.misfits(bundle.options, bundle.device.layout.slots):
                 yield Mismatch("guide.yaml", (*at, *where), says)
@@ -100,6 +105,7 @@ def _check_documents(bundle: Bundle) -> Iterator[Mismatch]:
             ("usual_build",),
             f"builds.yaml does not list {bundle.device.usual_build}",
         )
+    yield from _check_own_facts(bundle)
     names: dict[str, str] = {}
     for package in bundle.packages:
         file = f"packages/{package.id}.yaml"
@@ -127,6 +133,29 @@ def _check_recovery(bundle: Bundle, package: Package, file: str) -> Iterator[Mis
         if program.id == named and program.kind != "recovery":
             says = f"{named} is a program of the kind {program.kind}, no recovery"
             yield Mismatch(file, ("content", "recovery"), says)
+
+
+def _check_own_facts(bundle: Bundle) -> Iterator[Mismatch]:
+    """Declared facts have one owner each; what menus set and where facts are seen is declared."""
+    owners = [(f"programs/{p.id}.yaml", p.id, p.facts) for p in bundle.programs]
+    owners += [(f"tools/{t.id}.yaml", t.id, t.facts) for t in bundle.tools]
+    owners += [(f"packages/{p.id}.yaml", p.id, p.facts) for p in bundle.packages]
+    seen: dict[str, str] = {}
+    for file, owner, facts in owners:
+        for fact in facts:
+            other = seen.setdefault(f"{owner}.{fact.id}", file)
+            if other != file:
+                yield Mismatch(file, ("facts",), f"{other} declares own.{owner}.{fact.id} too")
+    for program in bundle.programs:
+        for i, word in enumerate(program.words):
+            for name, value in word.sets.items():
+                for at, says in own_value(bundle.world, name, value, ("words", i, "sets", name)):
+                    yield Mismatch(f"programs/{program.id}.yaml", at, says)
+    for i, sight in enumerate(bundle.device.sights):
+        if sight.fact not in bundle.world.vocabulary:
+            near = get_close_matches(sight.fact, list(bundle.world.vocabulary), n=3)
+            says = f"no condition can name {sight.fact}" + (f"; near are {near}" if near else "")
+            yield Mismatch("device.yaml", ("sights", i, "fact"), says)
 
 
 def _check_derived(bundle: Bundle, package: Package, file: str) -> Iterator[Mismatch]:

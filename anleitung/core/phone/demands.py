@@ -9,6 +9,7 @@ from anleitung.core.phone.content import (
     put_content,
     swap_contents,
 )
+from anleitung.core.phone.own_facts import happens
 from anleitung.core.phone.world import COPIES, Phone, World
 
 
@@ -113,6 +114,8 @@ def write_content(phone: Phone, world: World, side: str, part: str, package: Pac
     if keeps:
         phone.copy("recovery-before", stood)
     put_content(phone, world, name, partition, package)
+    if partition.role == "system":
+        happens(phone, world, "update")
     if keeps:
         phone.copy(f"{name}.recovery", "recovery-before")
 
@@ -183,6 +186,7 @@ def leave_temporary(phone: Phone, world: World) -> None:
         phone.set(f"mounted.{name}", "no")
     phone.set("storage", "closed")
     phone.map(_gone_if_running, "temporary", "temporary")
+    happens(phone, world, "restart")
 
 
 def _gone_if_running(state: str) -> str:
@@ -223,6 +227,7 @@ def wipe_media(phone: Phone, world: World) -> None:
 def wipe_apps(phone: Phone, world: World) -> None:
     """Takes apps and settings; the system begins with empty user data, media aside."""
     lose(phone, world, "apps")
+    happens(phone, world, "wipe")
     phone.set("data.state", "empty")
     phone.set("data.family", "none")
     phone.set("data.platform", "none")

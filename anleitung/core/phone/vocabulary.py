@@ -5,6 +5,7 @@ from collections.abc import Mapping
 from anleitung.core.conditions.model import Order, Term, Vocabulary
 from anleitung.core.documents.build import Build
 from anleitung.core.documents.device import Device
+from anleitung.core.documents.own_fact import OwnFact
 from anleitung.core.documents.program import Program
 from anleitung.core.documents.tool import Tool
 from anleitung.core.phone.facts import HIDDEN, MODES, start_facts
@@ -18,6 +19,7 @@ def vocabulary(
     order: Order,
     programs: tuple[Program, ...] = (),
     tools: tuple[Tool, ...] = (),
+    own: Mapping[str, OwnFact] = {},
 ) -> Vocabulary:
     layout = device.layout
     firmware = layout.with_role("firmware")
@@ -29,6 +31,7 @@ def vocabulary(
         for fact in start_facts(device, builds, options, programs, tools)
         if fact.name not in HIDDEN
     }
+    terms |= {name: Term((name,), values=frozenset(fact.values)) for name, fact in own.items()}
     platforms = sorted(
         {b.platform for b in builds} | {p for s in device.other_systems for p in s.platforms}
     )

@@ -9,6 +9,7 @@ from anleitung.core.diagrams.subject import Subject
 from anleitung.core.documents.build import Build
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.layout import Partition
+from anleitung.core.documents.own_fact import OwnFact
 from anleitung.core.documents.package import Package
 from anleitung.core.documents.program import Program
 from anleitung.core.documents.tool import Tool
@@ -36,7 +37,8 @@ class World:
     """declared: the losses that the guide announces, and on which phones; options: choice → its
 
     possible answers; kept_by: (loss, slot of an option, the choice that says it keeps it);
-    hanging: phones count too that hang at the start; at_hand: what readers were told to have.
+    hanging: phones count too that hang at the start; at_hand: what readers were told to have;
+    own: the facts that documents declare, by their name in conditions.
     """
 
     device: Device
@@ -51,6 +53,7 @@ class World:
     kept_by: tuple[tuple[str, str, str], ...] = ()
     hanging: bool = False
     at_hand: tuple[str, ...] = ()
+    own: Mapping[str, OwnFact] = field(default_factory=dict)
 
     @property
     def recoveries(self) -> tuple[Program, ...]:

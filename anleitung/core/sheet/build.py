@@ -32,6 +32,7 @@ from anleitung.core.sheet.model import (
     VariantOut,
 )
 from anleitung.core.sheet.prose import prose_html
+from anleitung.core.sheet.seen_at import seen_at
 
 AT_HAND = Texts({"account": N_("the name and password of the account signed in on the phone")})
 
@@ -57,6 +58,7 @@ def build_sheet(bundle: Bundle, proof: ProofOut) -> SheetOut:
         introduction=prose_html(guide.introduction),
         fingerprint=bundle.fingerprint,
         admission=admission_words(bundle),
+        seen_at=seen_at(bundle, [guide.admission]),
         promises=proof.promises,
         lost=tuple(LOSS_WORDS[loss] for loss in guide.promise.lost),
         takes=span_words(takes),
@@ -145,6 +147,7 @@ def _rows(bundle: Bundle, proof: ProofOut, begins: dict[str, str]) -> tuple[RowO
                 arm=arm,
                 under=tuple(_guard_words(slot, wanted) for slot, wanted in row.guards),
                 begins=begins[row.step.id],
+                seen_at=seen_at(bundle, (typed for _at, typed in row.step.conditions())),
                 prose=prose_html(row.step.prose),
                 pictures=tuple(
                     PictureOut(

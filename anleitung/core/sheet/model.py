@@ -65,6 +65,7 @@ class RowOut(Out):
     """number: 1 for the first step; arm: what leads here ("if not"), on its first row only.
 
     cut: what falls off at this row, "" for nothing; begins: the usual clock, "0:14".
+    seen_at: where what it asks for is read off.
     under: the answers that lead here, each as "question=answer"; asks: the name of the question
     that this row puts, "" for none, with its answers.
     """
@@ -81,6 +82,7 @@ class RowOut(Out):
     sentence: str
     prose: str
     pictures: tuple[PictureOut, ...]
+    seen_at: tuple[str, ...]
     sight: str
     sight_kept: str
     duration: str
@@ -139,6 +141,7 @@ class SheetOut(Out):
     introduction: str
     fingerprint: str
     admission: tuple[str, ...]
+    seen_at: tuple[str, ...]
     promises: tuple[PromiseOut, ...]
     lost: tuple[str, ...]
     cautions: tuple[str, ...]

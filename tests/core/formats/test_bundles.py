@@ -106,7 +106,7 @@ def test_golden_fingerprint() -> None:
     assert bundle("unlock").fingerprint == GOLDEN
 
 
-GOLDEN = "sha256:f97c99a8c9816613acc6768de5832386853cd29d12a31606c09afc0f4abd834a"
+GOLDEN = "sha256:bc88c796066de3a2783e0128a43580bed51ec1079d0791b228e9f88e1262b2ff"
 
 BAD = [
     (

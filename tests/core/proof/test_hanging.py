@@ -30,7 +30,8 @@ def _hanging(compiled: Compiled) -> frozenset[str]:
 def test_a_rescue_guide_is_proved_for_phones_that_hang(codename: str) -> None:
     compiled = _run(codename)
     parts = damaged_parts(compiled.bundle.device)
-    assert _hanging(compiled) and _hanging(compiled) <= set(parts)
+    assert _hanging(compiled)
+    assert _hanging(compiled) <= set(parts)
     assert not compiled.run.findings
     assert compiled.run.alive[-1] is compiled.procedure.admitted
 

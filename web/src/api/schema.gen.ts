@@ -1069,6 +1069,16 @@ export interface components {
             title: string;
         };
         /**
+         * Alike
+         * @description A line that looks like the one that is meant, and means something else.
+         */
+        Alike: {
+            /** Line */
+            line: string;
+            /** Means */
+            means: string;
+        };
+        /**
          * BarOut
          * @description start, end: seconds from the beginning. is_open: ends by a sight, not by the clock.
          */
@@ -2589,6 +2599,14 @@ export interface components {
             note?: string | null;
             /** Says */
             says: string;
+            /**
+             * Sets facts
+             * @description declared facts, by name in conditions
+             * @default {}
+             */
+            sets: {
+                [key: string]: string;
+            };
         };
         /**
          * Message
@@ -2780,6 +2798,34 @@ export interface components {
             choices: components["schemas"]["ChoiceOut"][];
             /** Id */
             id: string;
+        };
+        /**
+         * OwnFact
+         * @description says: what it is called in a sentence; values: the usual one first.
+         *
+         *     hidden: nobody can know it before; both ways are tried. switch: where it is switched.
+         */
+        OwnFact: {
+            /**
+             * Nobody can know it before
+             * @default false
+             */
+            hidden: boolean;
+            /** Id */
+            id: string;
+            /** Called */
+            says: string;
+            /** Where it is seen */
+            seen?: components["schemas"]["Sight"] | null;
+            /**
+             * Set by what happens
+             * @default []
+             */
+            set_by: components["schemas"]["SetBy"][];
+            /** Where it is switched */
+            switch?: string | null;
+            /** Values */
+            values: string[];
         };
         /**
          * PackageOut
@@ -3042,6 +3088,11 @@ export interface components {
              * @default true
              */
             decrypts: boolean;
+            /**
+             * Facts of its own
+             * @default []
+             */
+            facts: components["schemas"]["OwnFact"][];
             /** Id */
             id: string;
             /**
@@ -3282,6 +3333,7 @@ export interface components {
          * @description number: 1 for the first step; arm: what leads here ("if not"), on its first row only.
          *
          *     cut: what falls off at this row, "" for nothing; begins: the usual clock, "0:14".
+         *     seen_at: where what it asks for is read off.
          *     under: the answers that lead here, each as "question=answer"; asks: the name of the question
          *     that this row puts, "" for none, with its answers.
          */
@@ -3327,6 +3379,8 @@ export interface components {
             pictures: components["schemas"]["PictureOut"][];
             /** Prose */
             prose: string;
+            /** Seen At */
+            seen_at: string[];
             /** Sentence */
             sentence: string;
             /** Sight */
@@ -3388,6 +3442,19 @@ export interface components {
              */
             reads: boolean;
         };
+        /**
+         * SetBy
+         * @description What happens and sets it. wipe: of the user data; update: of the running system.
+         */
+        SetBy: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "wipe" | "restart" | "update" | "set-up";
+            /** To */
+            to: string;
+        };
         /** SetLineOut */
         SetLineOut: {
             /** Files */
@@ -3448,6 +3515,8 @@ export interface components {
             admitted: number;
             /** Agree To */
             agree_to: string[];
+            /** At Hand */
+            at_hand: string[];
             /** Build Shown At */
             build_shown_at: string;
             /** Builds */
@@ -3487,6 +3556,8 @@ export interface components {
             promises: components["schemas"]["PromiseOut"][];
             /** Rows */
             rows: components["schemas"]["RowOut"][];
+            /** Seen At */
+            seen_at: string[];
             /** Starts */
             starts: number;
             /** Stops */
@@ -3517,6 +3588,26 @@ export interface components {
             size: number | null;
             /** Standing */
             standing: string;
+        };
+        /**
+         * Sight
+         * @description Where a reader reads a fact off. modes: none where it is seen on the phone itself.
+         */
+        Sight: {
+            /**
+             * Lines that look alike
+             * @default []
+             */
+            alike: components["schemas"]["Alike"][];
+            /** The line, for example */
+            line?: string | null;
+            /**
+             * Shown in the modes
+             * @default []
+             */
+            modes: ("system" | "recovery" | "bootloader" | "userspace" | "download" | "emergency" | "off")[];
+            /** Where it is shown */
+            where: string;
         };
         /**
          * SignedOut
@@ -3634,6 +3725,11 @@ export interface components {
                     [key: string]: string;
                 };
             };
+            /**
+             * Facts of its own
+             * @default []
+             */
+            facts: components["schemas"]["OwnFact"][];
             /**
              * Heard in the modes
              * @description none: in every one of them

@@ -141,6 +141,10 @@ class Step(Document):
         if self.takes:
             yield from ((file, self.takes) for file in self.used_files())
 
+    def misnamed(self, world: World) -> Iterator[tuple[DocumentPlace, str]]:
+        """(place, what is wrong) of names in it that stand for nothing in these documents."""
+        return iter(())
+
     def conditions(self) -> tuple[tuple[DocumentPlace, Typed], ...]:
         """The conditions in it, by their place."""
         return ()

@@ -1,12 +1,14 @@
 """What nobody foresaw, by hand: its effects come from a closed list, or make facts unknown."""
 
+from collections.abc import Iterator
 from gettext import gettext as _
 from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
 from anleitung.core.documents.base import ShortText
-from anleitung.core.phone.actions.base import Step, oracle
+from anleitung.core.phone.actions.base import DocumentPlace, Step, oracle
+from anleitung.core.phone.own_facts import OWN, own_value
 from anleitung.core.phone.world import Phone, World
 
 # Fact → what an author may say that it is afterwards.
@@ -37,7 +39,7 @@ class ByHand(Step):
     @model_validator(mode="after")
     def _from_the_list(self) -> "ByHand":
         for fact, value in self.sets.items():
-            if value not in EFFECTS.get(fact, ()):
+            if not fact.startswith(OWN) and value not in EFFECTS.get(fact, ()):
                 known = "; ".join(f"{f}: {', '.join(v)}" for f, v in EFFECTS.items())
                 raise ValueError(f"{fact} cannot be said to be {value}; known are {known}")
         for fact in self.unknown:
@@ -46,6 +48,10 @@ class ByHand(Step):
             if fact in self.sets:
                 raise ValueError(f"{fact} is said to be {self.sets[fact]} and unknown at once")
         return self
+
+    def misnamed(self, world: World) -> Iterator[tuple[DocumentPlace, str]]:
+        for name, value in self.sets.items():
+            yield from own_value(world, name, value, ("sets", name))
 
     def run(self, phone: Phone, world: World) -> None:
         phone.find("on-trust", "")

@@ -42,6 +42,8 @@ class Menu(Step):
         word = recovery.word(self.word)
         if word is None:
             phone.stop("no-such-word", self.word)
+        for fact, value in word.sets.items():
+            phone.set(fact, value)
         match word.does:
             case "wipe-apps":
                 wipe_apps(phone, world)

@@ -5,6 +5,7 @@ from typing import Literal
 
 from anleitung.core.phone.actions.base import Step, oracle
 from anleitung.core.phone.demands import require_mode
+from anleitung.core.phone.own_facts import happens
 from anleitung.core.phone.world import Phone, World
 
 
@@ -19,6 +20,7 @@ class SetUp(Step):
         if not phone.is_("data.state", "fresh"):
             return
         phone.set("data.state", "present")
+        happens(phone, world, "set-up")
         if not phone.is_(f"cur.{world.system}.family", "stock"):
             return
         if phone.is_("account", "asked-for"):

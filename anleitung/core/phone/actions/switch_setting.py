@@ -1,11 +1,16 @@
-"""A developer setting of the running system is switched."""
+"""A setting of the running system is switched."""
 
+from collections.abc import Iterator
 from gettext import gettext as _
-from typing import Literal
+from typing import Annotated, Literal
 
+from pydantic import Field, model_validator
+
+from anleitung.core.documents.base import Token
 from anleitung.core.marked import N_, Texts
-from anleitung.core.phone.actions.base import Step
+from anleitung.core.phone.actions.base import DocumentPlace, Step
 from anleitung.core.phone.demands import require_mode
+from anleitung.core.phone.own_facts import OWN
 from anleitung.core.phone.world import Phone, World
 
 _NAMES = Texts(
@@ -17,15 +22,35 @@ _NAMES = Texts(
     }
 )
 
+SETTING = r"^(unlock-switch|debugging|auto-update|recovery-update|own\.[a-z0-9.-]{1,125})$"
+
 
 class SwitchSetting(Step):
+    """setting: a switch of the stock system, or a fact that a document declares with a switch."""
+
     action: Literal["switch"]
-    setting: Literal["unlock-switch", "debugging", "auto-update", "recovery-update"]
-    to: Literal["on", "off"]
+    setting: Annotated[str, Field(pattern=SETTING)]
+    to: Token
 
     usual = (30, 90)
     for_effect = True
     example = {"action": "switch", "setting": "recovery-update", "to": "off"}
+
+    @model_validator(mode="after")
+    def _on_or_off(self) -> "SwitchSetting":
+        if not self.setting.startswith(OWN) and self.to not in ("on", "off"):
+            raise ValueError(f"{self.setting} is switched on or off")
+        return self
+
+    def misnamed(self, world: World) -> Iterator[tuple[DocumentPlace, str]]:
+        if not self.setting.startswith(OWN):
+            return
+        fact = world.own.get(self.setting)
+        if fact is None or fact.switch is None:
+            known = ", ".join([*_NAMES, *(n for n, f in world.own.items() if f.switch)])
+            yield ("setting",), f"nothing called {self.setting} can be switched; known are {known}"
+        elif self.to not in fact.values:
+            yield ("to",), f"{self.setting} has no value {self.to}: {', '.join(fact.values)}"
 
     def run(self, phone: Phone, world: World) -> None:
         require_mode(phone, "system")
@@ -37,6 +62,11 @@ class SwitchSetting(Step):
             phone.set("base-drifts", False)
 
     def sentence(self, world: World) -> str:
+        own = world.own.get(self.setting)
+        if own is not None:
+            return _("{where}: set {what} to {value}").format(
+                where=own.switch, what=own.says, value=self.to
+            )
         text = _("Turn on {name}") if self.to == "on" else _("Turn off {name}")
         return text.format(name=_NAMES[self.setting])
 

@@ -31,7 +31,16 @@ _LINK_WORDS = Texts(
 )
 
 
-def fact_words(fact: str) -> str:
+def fact_words(bundle: Bundle, fact: str) -> str:
+    own = bundle.world.own.get(fact)
+    if own is not None:
+        return own.says
+    if fact.startswith("oracle."):
+        step = fact.removeprefix("oracle.").rpartition(".")[0]
+        return _("how step “{step}” turns out").format(step=step)
+    if fact.startswith("kept."):
+        owner, option = fact.split(".")[1:3]
+        return _("switch {option} of {owner}, as it was left").format(option=option, owner=owner)
     if fact.startswith("option."):
         return _("choice {name}").format(name=fact.removeprefix("option."))
     if fact.startswith("tool."):
@@ -64,7 +73,8 @@ def values_words(bundle: Bundle, fact: str, values: tuple[str, ...]) -> str:
 
 def box_words(bundle: Bundle, box: Box) -> str:
     return ", ".join(
-        f"{fact_words(fact)} {values_words(bundle, fact, values)}" for fact, values in box.items()
+        f"{fact_words(bundle, fact)} {values_words(bundle, fact, values)}"
+        for fact, values in box.items()
     )
 
 
@@ -83,7 +93,9 @@ def witness_words(bundle: Bundle, witness: Witness) -> str:
     """The nearest phone, as what differs from the usual one."""
     if not witness.differs:
         return _("the usual {codename}").format(codename=bundle.device.codename)
-    parts = [f"{fact_words(fact)} {_shown(bundle, value)}" for fact, value in witness.differs]
+    parts = [
+        f"{fact_words(bundle, fact)} {_shown(bundle, value)}" for fact, value in witness.differs
+    ]
     return _("a {codename} with {parts}").format(
         codename=bundle.device.codename, parts=", ".join(parts)
     )
@@ -181,23 +193,25 @@ def condition_words(bundle: Bundle, condition: Condition) -> str:
             return _STATE_WORDS[fact, value]
         case Is(fact, value):
             return _("the {fact} is {value}").format(
-                fact=fact_words(fact), value=_shown(bundle, value)
+                fact=fact_words(bundle, fact), value=_shown(bundle, value)
             )
         case Not(Is(fact, value)):
             return _("the {fact} is not {value}").format(
-                fact=fact_words(fact), value=_shown(bundle, value)
+                fact=fact_words(bundle, fact), value=_shown(bundle, value)
             )
         case In(fact, values):
             return _("the {fact} is {value}").format(
-                fact=fact_words(fact), value=or_list([_shown(bundle, v) for v in values])
+                fact=fact_words(bundle, fact), value=or_list([_shown(bundle, v) for v in values])
             )
         case Compare(fact, operator, value):
-            return _("the ") + _COMPARED[operator].format(fact=fact_words(fact), value=value)
+            return _("the ") + _COMPARED[operator].format(
+                fact=fact_words(bundle, fact), value=value
+            )
         case EverySlot(of):
             return _("in every slot {rest}").format(rest=condition_words(bundle, of))
         case Not(In(fact, values)):
             return _("the {fact} is not {value}").format(
-                fact=fact_words(fact), value=or_list([_shown(bundle, v) for v in values])
+                fact=fact_words(bundle, fact), value=or_list([_shown(bundle, v) for v in values])
             )
         case Not(Not(of)):
             return condition_words(bundle, of)

@@ -140,7 +140,7 @@ def walk(bundle: Bundle, facts: Mapping[str, str], slip: int | None = None) -> B
         facts=tuple(
             BenchFactOut(
                 name=fact.name,
-                words=fact_words(fact.name),
+                words=fact_words(bundle, fact.name),
                 value=start[fact.name],
                 usual=fact.default,
                 values=fact.values,

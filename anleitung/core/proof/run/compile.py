@@ -24,6 +24,7 @@ from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.answer import let_time_pass
 from anleitung.core.phone.entry import check_start, judge_left, judge_other_slot
 from anleitung.core.phone.facts import impossible_starts, kept_options, start_facts
+from anleitung.core.phone.own_facts import start_of_own
 from anleitung.core.phone.sight import require_seen
 from anleitung.core.phone.start import damaged_state, start_state
 from anleitung.core.phone.take import take_step
@@ -63,7 +64,7 @@ def compile_bundle(bundle: Bundle) -> tuple[tuple[Row, ...], Procedure]:
         world.tools.values(),
         world.hanging,
     )
-    space = Space([*facts, *_kept(world), *_oracles(rows)])
+    space = Space([*facts, *start_of_own(world.own), *_kept(world), *_oracles(rows)])
     answered = [r.step.slot for r in rows if isinstance(r.step, Nested) and r.step.decides()]
     start = start_state(space, world, answered)
     if world.hanging:
@@ -137,7 +138,7 @@ def _act(step: OneStep, world: World) -> Callable[[Phone], None]:
     if asked is None:
         return _nothing
     formula = world.formula(asked.condition)
-    return partial(_ask, slot=step.slot, formula=formula, asked=asked)
+    return partial(_ask, slot=step.slot, formula=formula, asked=asked, world=world)
 
 
 def _run_step(phone: Phone, *, step: Step, world: World) -> None:
@@ -154,8 +155,8 @@ def _nothing(phone: Phone) -> None:
     """A choice changes nothing by itself: the option is a fact of the start."""
 
 
-def _ask(phone: Phone, *, slot: str, formula: Evaluated, asked: Typed) -> None:
-    require_seen(phone, asked)
+def _ask(phone: Phone, *, slot: str, formula: Evaluated, asked: Typed, world: World) -> None:
+    require_seen(phone, world, asked)
     phone.store(slot, formula)
     if phone.is_(slot, None):
         phone.stop("branch-not-decided", str(asked))

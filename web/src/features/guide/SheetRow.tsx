@@ -102,6 +102,11 @@ function More({ row, onPaper = false }: { row: Row; onPaper?: boolean }) {
       )}
       {!onPaper && <StepPictures row={row} />}
       {row.sight && <p className="text-soft">You see: {row.sight}</p>}
+      {row.seen_at.map((line) => (
+        <p key={line} className="text-soft">
+          Where to look. {line}.
+        </p>
+      ))}
       {row.sight_kept && (
         <p className="text-soft">If the data was kept, you see: {row.sight_kept}</p>
       )}
