@@ -4,7 +4,7 @@ from abc import abstractmethod
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from gettext import gettext as _
-from typing import TYPE_CHECKING, Annotated, ClassVar, Literal
+from typing import TYPE_CHECKING, Annotated, Any, ClassVar, Literal
 
 from pydantic import Field, model_validator
 
@@ -20,6 +20,7 @@ if TYPE_CHECKING:
 
 SLOTS = ("a", "b")
 EACH = "each"
+THIS_FILE = "this-file"
 
 Steps = tuple["OneStep", ...]
 Options = Mapping[str, tuple[str, ...]]  # id → ids of its choices
@@ -43,6 +44,8 @@ class Nested(Document):
 
     # Every arm is done, one after the other; else one of them.
     in_turn: ClassVar[bool] = False
+    # What is read is made of what is stored, with ids of its own.
+    made: ClassVar[bool] = False
     # A lone list may not become empty.
     may_be_empty: ClassVar[bool] = True
 
@@ -70,6 +73,13 @@ class Nested(Document):
     def decides(self) -> Typed | None:
         """What the reader reads off, where the phone decides which arm is theirs."""
         return None
+
+    def sorts(self) -> tuple[tuple[str, Typed], ...]:
+        """(answer, what is so then), where the phone decides between several answers.
+
+        Of each phone exactly one is so.
+        """
+        return ()
 
     def conditions(self) -> tuple[tuple[DocumentPlace, Typed], ...]:
         """The conditions in it, by their place."""
@@ -166,6 +176,130 @@ class Branch(Nested):
         return (("yes", _("Yes")), ("no", _("No")))
 
 
+class Case(Document):
+    """One answer of several, and the steps of the phones of which it is so."""
+
+    id: Id
+    says: ShortText
+    when: Typed
+    steps: tuple["AnyStep", ...] = ()
+
+
+class Cases(Nested):
+    """The reader reads a fact off that has several values; of each phone one case is so."""
+
+    action: Literal["cases"]
+    ask: ShortText
+    cases: Annotated[tuple[Case, ...], Field(min_length=2, max_length=12)]
+
+    @model_validator(mode="after")
+    def _once(self) -> "Cases":
+        ids = [case.id for case in self.cases]
+        if len(set(ids)) < len(ids):
+            raise ValueError("each case has an id of its own")
+        return self
+
+    def lists(self) -> Mapping[DocumentPlace, Steps]:
+        return {("cases", i, "steps"): case.steps for i, case in enumerate(self.cases)}
+
+    def with_lists(self, lists: Mapping[DocumentPlace, Steps]) -> "Cases":
+        cases = tuple(
+            case.model_copy(update={"steps": lists["cases", i, "steps"]})
+            for i, case in enumerate(self.cases)
+        )
+        return self.model_copy(update={"cases": cases})
+
+    def arms(self) -> tuple[Arm, ...]:
+        return tuple(Arm(case.steps, (self.slot, case.id)) for case in self.cases)
+
+    def sentence(self, guide: "Guide") -> str:
+        return self.ask
+
+    @property
+    def slot(self) -> str:
+        return f"branch.{self.id}"
+
+    def sorts(self) -> tuple[tuple[str, Typed], ...]:
+        return tuple((case.id, case.when) for case in self.cases)
+
+    def conditions(self) -> tuple[tuple[DocumentPlace, Typed], ...]:
+        return tuple((("cases", i, "when"), case.when) for i, case in enumerate(self.cases))
+
+    def answers(self, guide: "Guide") -> tuple[tuple[str, str], ...]:
+        return tuple((case.id, case.says) for case in self.cases)
+
+
+class PhoneFile(Document):
+    """One file of several, and the phones that it is for."""
+
+    file: Id
+    says: ShortText
+    when: Typed
+
+
+class FileForPhone(Nested):
+    """Steps with the file for this phone: "this-file" in them is the one out of ``files``."""
+
+    action: Literal["file-for-phone"]
+    ask: ShortText
+    files: Annotated[tuple[PhoneFile, ...], Field(min_length=2, max_length=40)]
+    steps: Annotated[tuple[AnyAction, ...], Field(min_length=1, max_length=10)]
+
+    made = True
+    may_be_empty = False
+
+    @model_validator(mode="after")
+    def _once(self) -> "FileForPhone":
+        ids = [each.file for each in self.files]
+        if len(set(ids)) < len(ids):
+            raise ValueError("each file stands in the list once")
+        if not any(THIS_FILE in step.used_files() for step in self.steps):
+            raise ValueError(f"no step in it takes {THIS_FILE}")
+        return self
+
+    def lists(self) -> Mapping[DocumentPlace, Steps]:
+        return {("steps",): self.steps}
+
+    def with_lists(self, lists: Mapping[DocumentPlace, Steps]) -> "FileForPhone":
+        return self.model_copy(update={"steps": lists[("steps",)]})
+
+    def arms(self) -> tuple[Arm, ...]:
+        return tuple(
+            Arm(tuple(_with_file(step, each.file) for step in self.steps), (self.slot, each.file))
+            for each in self.files
+        )
+
+    def sentence(self, guide: "Guide") -> str:
+        return self.ask
+
+    @property
+    def slot(self) -> str:
+        return f"branch.{self.id}"
+
+    def sorts(self) -> tuple[tuple[str, Typed], ...]:
+        return tuple((each.file, each.when) for each in self.files)
+
+    def conditions(self) -> tuple[tuple[DocumentPlace, Typed], ...]:
+        return tuple((("files", i, "when"), each.when) for i, each in enumerate(self.files))
+
+    def answers(self, guide: "Guide") -> tuple[tuple[str, str], ...]:
+        return tuple((each.file, each.says) for each in self.files)
+
+
+def _with_file(step: Step, file: str) -> Step:
+    """The step with that file wherever it says "this-file", and with an id of its own."""
+
+    def named(value: Any) -> Any:
+        if isinstance(value, dict):
+            return {key: named(inner) for key, inner in value.items()}
+        if isinstance(value, list):
+            return list(map(named, value))
+        return file if value == THIS_FILE else value
+
+    plain = named(step.model_dump(mode="json", exclude_defaults=True))
+    return type(step).model_validate(plain | {"action": step.action, "id": f"{step.id}-{file}"})  # type: ignore[attr-defined]
+
+
 class EachSlot(Nested):
     """The same steps for slot a, then for slot b: "each" in them is the slot whose turn it is."""
 
@@ -173,6 +307,7 @@ class EachSlot(Nested):
     steps: Annotated[tuple[AnyAction, ...], Field(min_length=1, max_length=40)]
 
     in_turn = True
+    made = True
     may_be_empty = False
 
     def lists(self) -> Mapping[DocumentPlace, Steps]:
@@ -202,6 +337,7 @@ class EachSlot(Nested):
 
 
 AnyStep = Annotated[
-    AnyAction | RunScript | Choose | Branch | EachSlot, Field(discriminator="action")
+    AnyAction | RunScript | Choose | Branch | Cases | FileForPhone | EachSlot,
+    Field(discriminator="action"),
 ]
 OneStep = Step | Nested

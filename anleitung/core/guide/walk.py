@@ -130,8 +130,8 @@ def step_places(guide: "Guide") -> dict[str, DocumentPlace]:
                 continue
             for place, inner in step.lists().items():
                 walk(inner, (*here, *place))
-            # The steps of a turn stand where the step is stored from which it is made.
-            for arm in step.arms() if step.in_turn else ():
+            # What is made stands where the step is stored from which it is made.
+            for arm in step.arms() if step.made else ():
                 stored = next(iter(step.lists()))
                 for j, own in enumerate(arm.steps):
                     found[own.id] = (*here, *stored, j)

@@ -7,7 +7,7 @@ from anleitung.core.documents.package import Package
 from anleitung.core.documents.tool import Tool
 from anleitung.core.drawn.chords import ChordOut, draw_chord
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.guide.nested import OneStep
+from anleitung.core.guide.nested import Nested, OneStep
 from anleitung.core.guide.walk import Row, actions_of, rows_of
 from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.actions import Step
@@ -230,7 +230,12 @@ def _guard_words(slot: str, wanted: object) -> str:
 def _arm_words(bundle: Bundle, row: Row) -> str:
     slot, wanted = row.guards[-1]
     if slot.startswith("branch."):
-        return _("If yes") if wanted else _("If not")
+        if isinstance(wanted, bool):
+            return _("If yes") if wanted else _("If not")
+        nested = [r.step for r in rows_of(bundle.guide) if isinstance(r.step, Nested)]
+        asked = next(step for step in nested if step.slot == slot)
+        answer = dict(asked.answers(bundle.guide))[str(wanted)]
+        return _("If so: {says}").format(says=answer)
     says = {(f"option.{o.id}", c.id): c.says for o in bundle.guide.options for c in o.choices}
     return _("If you chose: {says}").format(says=says.get((slot, str(wanted)), str(wanted)))
 

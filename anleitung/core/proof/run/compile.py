@@ -65,7 +65,7 @@ def compile_bundle(bundle: Bundle) -> tuple[tuple[Row, ...], Procedure]:
         world.hanging,
     )
     space = Space([*facts, *start_of_own(world.own), *_kept(world), *_oracles(rows)])
-    answered = [r.step.slot for r in rows if isinstance(r.step, Nested) and r.step.decides()]
+    answered = [r.step.slot for r in rows if isinstance(r.step, Nested) and _is_asked(r.step)]
     start = start_state(space, world, answered)
     if world.hanging:
         start = damaged_state(space, world, start)
@@ -134,6 +134,9 @@ def run_bundle(bundle: Bundle, budget: Budget) -> Compiled:
 def _act(step: OneStep, world: World) -> Callable[[Phone], None]:
     if not isinstance(step, Nested):
         return partial(_run_step, step=step, world=world)
+    if step.sorts():
+        formulas = [(answer, world.formula(when.condition)) for answer, when in step.sorts()]
+        return partial(_sort, step=step, formulas=formulas, world=world)
     asked = step.decides()
     if asked is None:
         return _nothing
@@ -160,6 +163,30 @@ def _ask(phone: Phone, *, slot: str, formula: Evaluated, asked: Typed, world: Wo
     phone.store(slot, formula)
     if phone.is_(slot, None):
         phone.stop("branch-not-decided", str(asked))
+
+
+def _is_asked(step: Nested) -> bool:
+    """Whether the phone decides which arm is read."""
+    return step.decides() is not None or bool(step.sorts())
+
+
+def _sort(
+    phone: Phone, *, step: Nested, formulas: list[tuple[str, Evaluated]], world: World
+) -> None:
+    """Of each phone exactly one answer is so; it is kept, and the steps in it ask for it."""
+    so: list[str] = []
+    for (answer, when), (_same, formula) in zip(step.sorts(), formulas, strict=True):
+        require_seen(phone, world, when)
+        truth = phone.truth(formula)
+        if truth is None:
+            phone.stop("branch-not-decided", str(when))
+        if truth:
+            so.append(answer)
+    if not so:
+        phone.stop("no-case", step.id)
+    if len(so) > 1:
+        phone.stop("two-cases", ", ".join(so))
+    phone.set(step.slot, so[0])
 
 
 def _judge(phone: Phone, *, promise: Condition, world: World) -> None:
