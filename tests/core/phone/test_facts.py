@@ -11,6 +11,7 @@ from anleitung.core.phone.facts import start_facts
 from anleitung.core.proof.run.compile import compile_bundle, possible_starts
 from tests.core.bundles import bundle
 from tests.core.phone.walk import UNLOCKED, phone
+from tests.core.proof.random_guides import CARD
 from tests.core.proof.situations_course import MANAGER, ROOT
 from tests.core.proof.situations_tools import schleuse
 from tests.core.proof.small import small
@@ -105,7 +106,7 @@ def _by_kind(fact: str) -> str:
     kind, dot, name = fact.partition(".")
     if name in ("family", "build", "changed"):
         return f"<partition>.{name}"
-    ids = {"option": "<id>", "app": "<program>", "tool": "<tool>"}
+    ids = {"option": "<id>", "app": "<program>", "tool": "<tool>", "own": "<id>"}
     return f"{kind}.{ids[kind]}" if dot and kind in ids else fact
 
 
@@ -114,7 +115,7 @@ def test_the_manual_names_every_fact_and_no_other() -> None:
     named = set(re.findall(r"`((?:<[a-z]+>)?[a-z.-]+(?:<[a-z]+>)?)`", section.split("| fact |")[1]))
     everything = small(
         {"action": "charge"},
-        device={"layout.system_slots": 1},
+        device={"layout.system_slots": 1, "facts": [CARD]},
         tools=(schleuse(driver="d", minds=["several-phones", "other-program"], package="p"),),
         programs=(ROOT, MANAGER),
     )

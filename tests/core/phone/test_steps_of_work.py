@@ -101,6 +101,8 @@ RADIO = {
                 "data.platform": "none",
                 "data.build": "none",
                 "auto-update": "on",
+                "own.card": "none",
+                "own.winde.cache": "full",
             },
         ),
         (

@@ -14,6 +14,7 @@ from anleitung.core.diagrams.run import Procedure
 from anleitung.core.diagrams.space import Node, Space
 from anleitung.core.diagrams.subject import Ended
 from anleitung.core.documents.base import Typed
+from anleitung.core.documents.own_fact import OwnFact
 from anleitung.core.documents.program import Program
 from anleitung.core.documents.question import Question
 from anleitung.core.documents.tool import Tool
@@ -34,6 +35,8 @@ CONDITIONS = (
     "bootloader is unlocked",
     "system is stock and not media is gone",
     "option.data is keep or data is fresh",
+    "own.card is there",
+    "own.winde.cache is full and mode is system",
 )
 FILES = ("rettungsring", "wattlaeufer", "radio-m6", "firmware-m6", "radio-k6", "firmware-k6")
 
@@ -54,6 +57,28 @@ SURE = Question.model_validate(
 )
 
 
+# Facts that documents declare: one that the user data holds, one that nobody can know.
+CARD = OwnFact.model_validate(
+    {
+        "id": "card",
+        "says": "card",
+        "values": ["there", "none"],
+        "switch": "Storage",
+        "set_by": [{"by": "wipe", "to": "none"}, {"by": "update", "to": "there"}],
+        "seen": {"modes": ["system"], "where": "Storage"},
+    }
+)
+CACHE = OwnFact.model_validate(
+    {
+        "id": "cache",
+        "says": "cache",
+        "values": ["empty", "full"],
+        "hidden": True,
+        "set_by": [{"by": "restart", "to": "empty"}],
+    }
+)
+
+
 RECOVERY = Program.model_validate(
     {
         "id": "rettungsring",
@@ -61,7 +86,7 @@ RECOVERY = Program.model_validate(
         "kind": "recovery",
         "version": "3.2",
         "words": [
-            {"says": "Reset", "does": "wipe-apps"},
+            {"says": "Reset", "does": "wipe-apps", "sets": {"own.winde.cache": "full"}},
             {"says": "Anew", "does": "format-data"},
             {"says": "Go", "does": "restart"},
         ],
@@ -78,6 +103,7 @@ WINDE = Program.model_validate(
         "needs_restart": True,
         "makes_room": True,
         "options": [{"id": "deep", "says": "Deep", "usual": "off"}],
+        "facts": [CACHE],
     }
 )
 # Works in the bootloader, so that a random guide gets there; keeps one switch from last time.
@@ -120,13 +146,15 @@ def small_base() -> Bundle:
             "region_names": (),
             "unlocking": Unlocking(lowers_content=True),
             "questions": (SURE,),
+            "facts": (CARD,),
             "layout": full.device.layout.model_copy(update={"system_slots": 1}),
         }
     )
     builds = tuple(b for b in full.builds if b.build in kept)
     guide = full.guide.model_copy(
         update={
-            "admission": Typed.parse("always"),
+            # Phones that hang count too: the admission names the mode.
+            "admission": Typed.parse("mode in {system, stuck}"),
             "tools": (*full.guide.tools, "kasten"),
             "programs": ("rettungsring", "bootsmann", "winde"),
         }
@@ -181,7 +209,8 @@ def draw_action(random: Random) -> dict[str, Any]:
     return random.choice(
         [
             # Of every action there is, as its module gives it; those that lead far are drawn more.
-            example_of(random.choice(ACTIONS)),
+            *(example_of(random.choice(ACTIONS)) for _ in range(4)),
+            {"action": "switch", "setting": "own.card", "to": random.choice(("there", "none"))},
             {"action": "check", "that": random.choice(CONDITIONS), "ask": "so it is"},
             {
                 "action": "back-up",
@@ -284,6 +313,24 @@ def _has(space: Space, within: Node, fact: str, value: str) -> bool:
     return space.both(within, space.where(space.var(fact), value)) is not space.false
 
 
+def _asked(random: Random, steps: list[dict[str, Any]]) -> dict[str, Any]:
+    """The steps under a question with two answers or with three."""
+    other = [{"id": "else", "action": "restart"}]
+    asked = {"id": "asked", "ask": "is it so"}
+    if random.random() < 0.6:
+        on = random.choice(CONDITIONS)
+        return asked | {"action": "branch", "on": on, "then": steps, "otherwise": other}
+    m6, a = "variant is M6", "slot is a"
+    cases = [(m6, steps), (f"not {m6} and {a}", other), (f"not {m6} and not {a}", [])]
+    return asked | {
+        "action": "cases",
+        "cases": [
+            {"id": f"c{i}", "says": when, "when": when, "steps": own}
+            for i, (when, own) in enumerate(cases)
+        ],
+    }
+
+
 def random_bundle(seed: int, *, base: Bundle, length: int = 12) -> Bundle:
     random = Random(seed)
     _, procedure = compile_bundle(base)
@@ -310,15 +357,7 @@ def random_bundle(seed: int, *, base: Bundle, length: int = 12) -> Bundle:
             steps.append(made)
             break
     cut = random.randrange(len(steps))
-    branch = {
-        "action": "branch",
-        "id": "asked",
-        "on": random.choice(CONDITIONS),
-        "ask": "is it so",
-        "then": steps[cut : cut + 2],
-        "otherwise": [{"id": "else", "action": "restart"}],
-    }
-    steps[cut : cut + 2] = [branch]
+    steps[cut : cut + 2] = [_asked(random, steps[cut : cut + 2])]
     choice = random.randrange(len(steps))
     chosen = {
         "action": "choose",
@@ -329,7 +368,7 @@ def random_bundle(seed: int, *, base: Bundle, length: int = 12) -> Bundle:
     steps[choice : choice + 1] = [chosen]
     plain = base.guide.model_dump(mode="python") | {
         "steps": steps,
-        "admission": random.choice(("always", *CONDITIONS[:5])),
+        "admission": random.choice(("always", "mode in {system, stuck}", *CONDITIONS[:5])),
         "promise": {"holds": list(random.sample(CONDITIONS, 2)), "loses": []},
     }
     guide = Guide.model_validate(plain)

@@ -197,6 +197,10 @@ UPDATE = {
     "content": STOCK,
 }
 # what must pass without a stop or a warning about it: steps, setting
+OLDER = (
+    "bootloader is locked and system is stock and carrier is open and region is KU "
+    "and update is none and every slot: base is PS-12.4.1-KU.r2"
+)
 PASSES: list[tuple[str, Steps, dict[str, Any]]] = [
     (
         "a generic system over the maker's kernel",
@@ -222,6 +226,29 @@ PASSES: list[tuple[str, Steps, dict[str, Any]]] = [
         "a full signed set, locked at once",
         (UNLOCKABLE, SIGN_OUT, get("update"), *IN_RING, install("update"), RESTART, CHORD, RELOCK),
         {"files": (UPDATE,), "admission": "", "loses": ("apps", "media")},
+    ),
+    (
+        "the maker's own update, with the screen lock on",
+        (CHARGE, {"action": "take-update", "to": "PS-12.4.7-KU.r3"}),
+        {"admission": OLDER, "loses": (), "promise": "every slot: base >= PS-12.4.1-KU.r2"},
+    ),
+    (
+        "root inside a system image",
+        (get("rooted"), *IN_RING, FORMAT, CHORD, flash("rooted", "system"), RESTART),
+        {"files": ({**GENERIC, "id": "rooted", "content": GENERIC["content"] | {"root": "x"}},)},
+    ),
+    (
+        "switched off, then the keys",
+        (GET, CHARGE, PLUG, {"action": "power-off"}, CHORD, RESTART),
+        {},
+    ),
+    (
+        "downloaded on the phone and compared there",
+        (
+            {"action": "place", "file": "wattlaeufer", "by": "downloaded", "verify": True},
+            *AT_BOOTLOADER,
+        ),
+        {},
     ),
     (
         "copied by file transfer, without debugging",

@@ -21,12 +21,16 @@ _SAYS = Texts(
 
 
 class App(Step):
-    """does: install (offered by root, or from a file), open, give-root, set one of its switches."""
+    """does: install (offered by root, from a file, or from a store), open, give-root, or set one
+
+    of its switches.
+    """
 
     action: Literal["app"]
     program: Id
     does: Literal["install", "open", "give-root", "set"]
     file: Id | None = None
+    store: bool = False
     option: Id | None = None
     to: Literal["on", "off"] | None = None
 
@@ -38,6 +42,8 @@ class App(Step):
     def _says_which(self) -> "App":
         if (self.does == "set") != (self.option is not None and self.to is not None):
             raise ValueError("an option and its value (to) belong to does: set, and to no other")
+        if self.store and (self.does != "install" or self.file is not None):
+            raise ValueError("store belongs to does: install, without a file")
         return self
 
     def run(self, phone: Phone, world: World) -> None:
@@ -69,13 +75,15 @@ class App(Step):
         if self.file is not None:
             require_at_hand(phone, world, self.file)
             require_link(phone, confirmed=True)
-        elif phone.is_(slot, "none"):
+        elif not self.store and phone.is_(slot, "none"):
             phone.stop("app-not-offered", self.program)
         phone.set(slot, "installed")
 
     def sentence(self, world: World) -> str:
         app = world.programs.get(self.program)
         name = app.name if app else self.program
+        if self.store:
+            return _("Install {name} from the store on the phone").format(name=name)
         if self.does != "set":
             return _SAYS[self.does].format(name=name)
         says = {o.id: o.says for o in app.options} if app else {}

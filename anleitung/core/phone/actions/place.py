@@ -1,4 +1,4 @@
-"""A file from the host is put on the internal storage of the phone."""
+"""A file is put on the internal storage of the phone or on its card."""
 
 from collections.abc import Iterator
 from gettext import gettext as _
@@ -9,6 +9,7 @@ from anleitung.core.phone.actions.base import Step, with_another_file
 from anleitung.core.phone.demands import (
     require_at_hand,
     require_card,
+    require_in_set,
     require_link,
     require_mode,
     require_way,
@@ -17,19 +18,32 @@ from anleitung.core.phone.world import Phone, World
 
 
 class PlaceFile(Step):
+    """by: over the cable by a tool or by file transfer; or downloaded on the phone itself.
+
+    verify: what was downloaded there is compared there.
+    """
+
     action: Literal["place"]
     file: Id
     to: Literal["internal", "card"] = "internal"
-    by: Literal["pushed", "copied"] = "pushed"
+    by: Literal["pushed", "copied", "downloaded"] = "pushed"
+    verify: bool = False
 
     usual = (60, 240)
     example = {"action": "place", "file": "system-package"}
 
     def run(self, phone: Phone, world: World) -> None:
-        require_mode(phone, "system", "recovery")
-        require_link(phone, confirmed=phone.is_("mode", "system"))
-        package = require_at_hand(phone, world, self.file)
-        require_way(phone, package, self.by)
+        if self.by == "downloaded":
+            require_mode(phone, "system")
+            package = require_in_set(phone, world, self.file)
+            if not self.verify:
+                phone.find("file-used-unchecked", self.file)
+        else:
+            require_mode(phone, "system", "recovery")
+            # File transfer asks on the phone; only a tool asks for debugging.
+            require_link(phone, confirmed=self.by == "pushed" and phone.is_("mode", "system"))
+            package = require_at_hand(phone, world, self.file)
+            require_way(phone, package, self.by)
         if self.to == "card":
             require_card(phone, world)
             require_way(phone, package, "card")
@@ -39,6 +53,10 @@ class PlaceFile(Step):
         return with_another_file(self, world)
 
     def sentence(self, world: World) -> str:
+        if self.by == "downloaded":
+            return _("Download {name} on the phone, and compare it there").format(
+                name=world.file_name(self.file)
+            )
         if self.to == "card":
             return _("Copy {name} to the card").format(name=world.file_name(self.file))
         return _("Copy {name} to the internal storage").format(name=world.file_name(self.file))
