@@ -62,7 +62,9 @@ from anleitung.core.formats.build_list import Filling
 from anleitung.core.formats.check_document import InvalidDocument
 from anleitung.core.formats.schema import json_schema
 from anleitung.core.updates.offered import why_no_update
+from anleitung.guides.asked import ask_goes_with
 from anleitung.guides.find import find_guide_places
+from anleitung.guides.goes_with import GoesWithOut
 
 router = Router(auth=MAINTAINERS)
 FAILED = {FAILURES: ProblemOut}
@@ -72,6 +74,12 @@ LONG: dict[Any, Any] = {202: JobOut, **FAILED}
 @router.get("/codenames/{codename}/phone", response={200: PhoneOut, **FAILED})
 def get_phone(request: HttpRequest, codename: str) -> PhoneOut:
     return phone_page(codename)
+
+
+@router.post("/codenames/{codename}/goes-with", response={200: GoesWithOut, **LONG})
+def post_goes_with(request: HttpRequest, codename: str) -> GoesWithOut:
+    """Every system of the codename's guides with every file that may stand beside it."""
+    return ask_goes_with(actor=actor_of(request), codename=codename, now=timezone.now())
 
 
 @router.get("/codenames/{codename}/builds", response={200: BuildsOut, **FAILED})

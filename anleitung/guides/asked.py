@@ -9,6 +9,7 @@ from anleitung.core.guide.bundle import Bundle
 from anleitung.core.model_version import MODEL_VERSION
 from anleitung.core.proof.result import ProofOut
 from anleitung.guides.follows import Follows
+from anleitung.guides.goes_with import GoesWithOut, files_of, goes_with_of, key_of
 from anleitung.guides.load import Stored, kept_proof, load_bundle, require_proof
 from anleitung.guides.work import newest_state, proof_key, row_args
 from anleitung.jobs.outcomes import forget_outcome
@@ -38,6 +39,16 @@ def ask_follows(*, actor: User, row: Stored, now: datetime) -> Follows:
     key = f"{row.fingerprint} {MODEL_VERSION} {newest_state()}"
     told = ask(actor=actor, kind="slips", key=key, args=row_args(row), now=now)
     return Follows.model_validate(told)
+
+
+def ask_goes_with(*, actor: User, codename: str, now: datetime) -> GoesWithOut:
+    bundle, several = files_of(codename)
+    if bundle is None:
+        return goes_with_of(codename)
+    key = f"{codename} {key_of(bundle, several)} {MODEL_VERSION}"
+    args = {"codename": codename}
+    told = ask(actor=actor, kind="goes-with", key=key, args=args, now=now)
+    return GoesWithOut.model_validate(told)
 
 
 def ask_fixes(*, actor: User, row: Stored, now: datetime) -> list[dict[str, Any]]:

@@ -93,6 +93,12 @@ def _try_slips(job: Job, tick: Tick) -> Any:
     return follows_of(_row(job.args), tick).model_dump(mode="json")
 
 
+def _goes_with(job: Job, tick: Tick) -> Any:
+    from anleitung.guides.goes_with import goes_with_of
+
+    return goes_with_of(job.args["codename"]).model_dump(mode="json")
+
+
 def _find_fixes(job: Job, tick: Tick) -> list[dict[str, Any]]:
     from anleitung.guides.services.fix import fixes_of
 
@@ -178,6 +184,7 @@ def register_all() -> None:
     for kind in (
         JobKind("proof", "a proof", _prove),
         JobKind("slips", "trying every slip", _try_slips),
+        JobKind("goes-with", "what goes with what", _goes_with),
         JobKind("fixes", "looking for fixes", _find_fixes),
         JobKind("fix", "taking a fix", _apply_fix),
         JobKind("prove-all", "proving what a new model has not proved yet", _prove_all, again=True),

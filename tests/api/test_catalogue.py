@@ -32,6 +32,18 @@ def test_phone_page_has_what_is_drawn_and_said(client: Client) -> None:
     assert palstek["systems"][0]["features"][1]["span"] == "until 4.2"
 
 
+def test_what_goes_with_what_on_a_codename(client: Client) -> None:
+    told = client.post("/api/codenames/palstek/goes-with").json()
+    assert told["finished"]
+    assert told["systems"][0] == {"name": "stock", "parts": 0}
+    assert all(len(row["cells"]) == len(told["systems"]) for row in told["rows"])
+    radio = next(row for row in told["rows"] if row["role"] == "firmware")
+    assert {cell["verdict"] for cell in radio["cells"]} == {"some"}
+    empty = client.post("/api/codenames/poller/goes-with").json()
+    assert (empty["rows"], empty["systems"]) == ([], [])
+    assert client.post("/api/codenames/nobody/goes-with").status_code == 404
+
+
 def test_builds_ways_and_why_no_update(client: Client) -> None:
     page = client.get("/api/codenames/palstek/builds").json()
     assert (len(page["builds"]), page["regions"]) == (15, ["KU", "BI", "HO"])

@@ -204,6 +204,16 @@ def _takes(world: World, partition: Partition, package: Package) -> bool:
     return partition.role in roles
 
 
+def home_of(world: World, package: Package) -> tuple[str, ...]:
+    """Where a file goes by what it says and is; none where that is not told."""
+    if package.writes:
+        return tuple(n for n in package.writes if world.device.layout.named(n) is not None)
+    could = [p.name for p in world.device.layout.partitions if _takes(world, p, package)]
+    named = [name for name in could if _names(package, name)]
+    found = named or could
+    return tuple(found) if len(found) == 1 else ()
+
+
 def _accepted(phone: Phone, world: World, put: Put) -> None:
     """The running recovery takes this package."""
     package = put.package

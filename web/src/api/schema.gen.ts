@@ -116,6 +116,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/codenames/{codename}/goes-with": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Goes With
+         * @description Every system of the codename's guides with every file that may stand beside it.
+         */
+        post: operations["anleitung_api_catalogue_routes_post_goes_with"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/codenames/{codename}/guides": {
         parameters: {
             query?: never;
@@ -1255,6 +1275,15 @@ export interface components {
             /** Slots */
             slots: components["schemas"]["BenchSlotOut"][];
         };
+        /** BesideOut */
+        BesideOut: {
+            /** Cells */
+            cells: components["schemas"]["TableCellOut"][];
+            /** File */
+            file: string;
+            /** Role */
+            role: string;
+        };
         /**
          * BroughtInOut
          * @description A draft as it stands now. differs: for an import.
@@ -2181,6 +2210,20 @@ export interface components {
             name: string;
             /** Size */
             size: number;
+        };
+        /**
+         * GoesWithOut
+         * @description left_out: ids that stand for different files in different guides.
+         */
+        GoesWithOut: {
+            /** Finished */
+            finished: boolean;
+            /** Left Out */
+            left_out: string[];
+            /** Rows */
+            rows: components["schemas"]["BesideOut"][];
+            /** Systems */
+            systems: components["schemas"]["TableSystemOut"][];
         };
         /**
          * GuideLineOut
@@ -3692,6 +3735,26 @@ export interface components {
             system: string;
         };
         /**
+         * TableCellOut
+         * @description verdict: together, some, never, not known, or part of that system.
+         */
+        TableCellOut: {
+            /** Verdict */
+            verdict: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * TableSystemOut
+         * @description name: as readers say it; parts: how many files it is written from, 0 for what is there.
+         */
+        TableSystemOut: {
+            /** Name */
+            name: string;
+            /** Parts */
+            parts: number;
+        };
+        /**
          * TodayOut
          * @description The guide with the catalogue's documents of today. stops: of that proof, 0 where none is.
          */
@@ -4629,6 +4692,109 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FilesPageOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_catalogue_routes_post_goes_with: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GoesWithOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Bad Request */

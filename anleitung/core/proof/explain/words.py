@@ -58,17 +58,28 @@ def or_list(words: list[str]) -> str:
 
 def values_words(bundle: Bundle, fact: str, values: tuple[str, ...]) -> str:
     """ "K6", "PS-1 or newer", "PS-1 to PS-2", or a list."""
+    listed = tuple(v for v in values if v != NOT_LISTED)
+    told = _range_words(bundle, listed) if fact in ("base", "other-base", "build") else ""
+    if not told:
+        return or_list([_shown(bundle, v) for v in values])
+    beside = [_shown(bundle, v) for v in values if v == NOT_LISTED]
+    return or_list([told, *beside])
+
+
+def _range_words(bundle: Bundle, values: tuple[str, ...]) -> str:
+    """Builds that follow one another, "" where they do not."""
     ordered = [b.build for b in bundle.placed]
     one_line = len({b.line for b in bundle.placed}) == 1
-    if fact in ("base", "other-base", "build") and one_line and len(values) > 2:
-        places = [ordered.index(v) for v in values if v in ordered]
-        if len(places) == len(values) and places == list(range(places[0], places[-1] + 1)):
-            if places[-1] == len(ordered) - 1:
-                return _("{build} or newer").format(build=values[0])
-            if places[0] == 0:
-                return _("{build} or older").format(build=values[-1])
-            return _("{first} to {last}").format(first=values[0], last=values[-1])
-    return or_list([_shown(bundle, v) for v in values])
+    if not one_line or len(values) < 3:
+        return ""
+    places = [ordered.index(v) for v in values if v in ordered]
+    if len(places) < len(values) or places != list(range(places[0], places[-1] + 1)):
+        return ""
+    if places[-1] == len(ordered) - 1:
+        return _("{build} or newer").format(build=values[0])
+    if places[0] == 0:
+        return _("{build} or older").format(build=values[-1])
+    return _("{first} to {last}").format(first=values[0], last=values[-1])
 
 
 def box_words(bundle: Bundle, box: Box) -> str:

@@ -8,6 +8,7 @@ import { usePageTitle } from "../../ui/usePageTitle";
 import { Waiting } from "../../ui/Waiting";
 import { DocumentFoot } from "../document";
 import { CodenameHead } from "./CodenameHead";
+import { GoesWith } from "./GoesWith";
 import { KnownBugs } from "./KnownBugs";
 import { phoneQuery } from "./phoneQuery";
 
@@ -154,6 +155,7 @@ function PhoneSheet({ codename, phone }: { codename: string; phone: Phone }) {
           </Part>
         </div>
       </div>
+      <GoesWith codename={codename} />
       <DocumentFoot document={phone.document} />
     </>
   );
