@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
-from anleitung.core.documents.base import BuildString, Document, Id, ShortText, Token
+from anleitung.core.documents.base import BuildString, Document, Id, ShortText, Token, Typed
 from anleitung.core.documents.chord import Chord, Key, ModeScreen
 from anleitung.core.documents.layout import Layout
 from anleitung.core.documents.own_fact import FactSight, OwnFacts
@@ -52,6 +52,11 @@ class Hardware(Document):
         Field(default=(), title="Storage in GB")
     )
     card_slot: bool = Field(default=False, title="Has a card slot")
+    card_in: Typed | None = Field(
+        default=None,
+        title="A card is in where",
+        description="a condition over a declared fact, as own.card is there",
+    )
     battery_mah: Annotated[int, Field(ge=100, le=50_000)] | None = Field(
         default=None, title="Battery in mAh"
     )

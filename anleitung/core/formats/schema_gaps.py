@@ -9,6 +9,7 @@ GAPS = {
     "Branch": "steps under then, or under otherwise, or both",
     "BuildList": "each build once; all builds have an order, or none",
     "ByHand": "sets and unknown take facts and values from a closed list; no fact in both",
+    "Cases": "each case has an id of its own",
     "Chord": (
         "moments are followed with two hands: no key is held twice, let go without being held, "
         "pressed briefly while held, or never let go; the cable is not plugged in twice; every "
@@ -22,6 +23,7 @@ GAPS = {
     "Duration": "usual: the first is not larger than the second; give_up is not below them",
     "Feature": "says is demanded unless the state is works",
     "Form": "each field once, and at least one",
+    "FileForPhone": "each file once, and a step that takes this-file",
     "Guide": "ids of steps (at any depth), options, files, tools and programs each once",
     "Layout": (
         "partitions each once; exactly one has the role system, one boot, at least one firmware; "

@@ -37,6 +37,8 @@ def aim_of(bundle: Bundle) -> Aim:
         if before in systems:
             return "update"
         return "back" if "stock" in systems else "install"
+    if any(step.updates_system for step in steps):
+        return "update"
     if any(step.command_key() == "unlock" for step in steps):
         return "unlock"
     roles = {p.role for p in packages if p.content is not None}

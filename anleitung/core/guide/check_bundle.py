@@ -151,6 +151,9 @@ def _check_own_facts(bundle: Bundle) -> Iterator[Mismatch]:
             for name, value in word.sets.items():
                 for at, says in own_value(bundle.world, name, value, ("words", i, "sets", name)):
                     yield Mismatch(f"programs/{program.id}.yaml", at, says)
+    there = bundle.device.hardware.card_in
+    for fault in check_condition(there.condition, bundle.world.vocabulary) if there else ():
+        yield Mismatch("device.yaml", ("hardware", "card_in"), fault)
     for i, sight in enumerate(bundle.device.sights):
         if sight.fact not in bundle.world.vocabulary:
             near = get_close_matches(sight.fact, list(bundle.world.vocabulary), n=3)

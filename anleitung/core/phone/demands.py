@@ -74,6 +74,9 @@ def require_way(phone: Phone, package: Package, way: str) -> None:
 def require_card(phone: Phone, world: World) -> None:
     if not world.device.hardware.card_slot:
         phone.stop("no-card-slot", "")
+    there = world.device.hardware.card_in
+    if there is not None and not phone.truth(world.formula(there.condition)):
+        phone.stop("card-not-in", "")
 
 
 def require_unpacked(phone: Phone, package: Package) -> None:

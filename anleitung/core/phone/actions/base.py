@@ -95,6 +95,9 @@ class Step(Document):
     # Its command goes over the cable to the phone, and is not only done on the computer.
     reaches_phone: ClassVar[bool] = True
 
+    # Brings the system that is there to a newer release of itself, whatever it does for it.
+    updates_system: ClassVar[bool] = False
+
     # Kinds of files that it can take, by their role; empty where any will do.
     takes: ClassVar[frozenset[PackageRole]] = frozenset()
 

@@ -33,6 +33,7 @@ class TakeUpdate(Step):
     waits = True
     starts_system = True
     no_return = True
+    updates_system = True
     example = {"action": "take-update", "to": "PS-12.4.7-KU.r3"}
 
     def misnamed(self, world: World) -> Iterator[tuple[DocumentPlace, str]]:
