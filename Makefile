@@ -71,9 +71,9 @@ figures: .make/dev .make/static var/secret-key
 laws: .make/dev var/secret-key
 	$(PYTHON) scripts/laws.py --count $(or $(COUNT),100000)
 
-# Fifty random changes of the boot rule: how many the tests notice.
+# Two hundred random changes of the phone model: how many the tests notice.
 mutations: .make/dev var/secret-key
-	$(PYTHON) benchmarks/boot_mutations.py
+	$(PYTHON) benchmarks/model_mutations.py
 
 # Changes of the demo's guides that nobody notices, each group with the reason why that is right.
 survivors: .make/dev var/secret-key

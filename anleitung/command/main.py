@@ -342,6 +342,8 @@ def _print_finding(console: Console, finding: FindingOut) -> None:
     if finding.witness is not None:
         details.append(f"nearest: {finding.witness.words}")
     details.append(f"{finding.remedy}. [{finding.id}]")
+    if finding.after:
+        details.append(f"{finding.after}.")
     for line in details:
         table.add_row("", Text(line, style="dim"))
     console.print(Padding(table, (0, 0, 1, 0)))

@@ -5,6 +5,8 @@
 
 import json
 import re
+from collections.abc import Iterable
+from difflib import get_close_matches
 from typing import Any, assert_never
 
 from lark import Lark, Token, Transformer
@@ -193,17 +195,22 @@ def check_condition(condition: Condition, vocabulary: Vocabulary) -> list[str]:
     for atom in atoms(condition):
         term = vocabulary.get(atom.fact)
         if term is None:
-            faults.append(
-                f"no fact is called {atom.fact!r}; known: {', '.join(sorted(vocabulary))}"
-            )
+            says = f"no fact is called {atom.fact!r}" + _meant(atom.fact, vocabulary)
+            faults.append(f"{says}; known: {', '.join(sorted(vocabulary))}")
             continue
         if isinstance(atom, Compare) and term.order is None:
             faults.append(f"{atom.fact} has no order; compare it with 'is' or 'in'")
         values = atom.values if isinstance(atom, In) else (atom.value,)
         if term.values is not None:
             faults += [
-                f"{atom.fact} is never {value!r}; known: {', '.join(sorted(term.values))}"
+                f"{atom.fact} is never {value!r}{_meant(value, term.values)}; "
+                f"known: {', '.join(sorted(term.values))}"
                 for value in values
                 if value not in term.values
             ]
     return faults
+
+
+def _meant(name: str, known: Iterable[str]) -> str:
+    near = get_close_matches(name, list(known), n=2)
+    return f", meant is perhaps {' or '.join(map(repr, near))}" if near else ""

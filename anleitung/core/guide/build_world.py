@@ -44,7 +44,14 @@ def build_world(bundle: "Bundle") -> World:
         at_hand=bundle.guide.at_hand,
         own=own,
         vocabulary=vocabulary(
-            bundle.device, bundle.placed, bundle.options, order, bundle.programs, tools, own
+            bundle.device,
+            bundle.placed,
+            bundle.options,
+            order,
+            bundle.programs,
+            tools,
+            own,
+            bundle.packages,
         ),
         programs={p.id: p for p in bundle.programs},
         tools={t.id: t for t in tools},

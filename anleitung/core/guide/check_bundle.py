@@ -119,6 +119,10 @@ def _check_documents(bundle: Bundle) -> Iterator[Mismatch]:
         if package.asks is not None:
             for fault in check_condition(package.asks, bundle.world.vocabulary):
                 yield Mismatch(file, ("demands",), fault)
+        needs = package.content.needs if package.content else None
+        for i, need in enumerate(needs or ()):
+            for fault in check_condition(need.that.condition, bundle.world.vocabulary):
+                yield Mismatch(file, ("content", "needs", i, "that"), fault)
         yield from _check_derived(bundle, package, file)
         yield from _check_recovery(bundle, package, file)
         other = names.setdefault(package.name, package.id)

@@ -108,9 +108,24 @@ def _finding(compiled: Compiled, found: Found) -> FindingOut:
         message=_capital(kind.message(subject)),
         why=_(kind.why),
         remedy=_(kind.remedy),
+        after=_after(compiled, found),
         witness=witness,
         phones=phones,
     )
+
+
+def _after(compiled: Compiled, found: Found) -> str:
+    """What stands behind the end of a phone was not tried for it: there may be more."""
+    space, run = compiled.procedure.space, compiled.run
+    if found.phones is None or found.step in (END, compiled.rows[-1].step.id):
+        return ""
+    ended = space.false
+    for (step, _how, finding), phones in run.ended.items():
+        if (step, finding) == (found.step, found.finding):
+            ended = space.either(ended, space.both(phones, found.phones))
+    if ended is space.false:
+        return ""
+    return _("These phones did not reach what follows, so there may be more behind it")
 
 
 def _capital(text: str) -> str:

@@ -26,7 +26,10 @@ class WitnessOut(Out):
 
 
 class FindingOut(Out):
-    """step: "" for a rule of the documents; "end" for what is judged after the last step."""
+    """step: "" for a rule of the documents; "end" for what is judged after the last step.
+
+    after: what could not be tried of these phones any more, "" where they went on.
+    """
 
     id: str
     kind: Literal["consequence", "course", "document"]
@@ -36,6 +39,7 @@ class FindingOut(Out):
     message: str
     why: str
     remedy: str
+    after: str = ""
     witness: WitnessOut | None
     phones: PhonesOut | None
 

@@ -160,7 +160,7 @@ def test_names_that_nobody_declared_are_all_reported() -> None:
         parse_condition("lok is on and base is none and lock > on"), VOCABULARY
     )
     assert faults == [
-        "no fact is called 'lok'; known: base, lock",
+        "no fact is called 'lok', meant is perhaps 'lock'; known: base, lock",
         "base is never 'none'; known: new, not-listed, old, side",
         "lock has no order; compare it with 'is' or 'in'",
     ]

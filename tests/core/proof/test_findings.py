@@ -12,6 +12,7 @@ from anleitung.core.proof.result import FindingOut
 from anleitung.demo.bundles import bundle_files
 from anleitung.demo.examples import HOME, bundle_of, examples
 from tests.core.bundles import LOST, Edit, bundle
+from tests.core.proof.small import CHORD, GET, RESTART, small
 
 G, W, R = "guide.yaml", "packages/wattlaeufer.yaml", "packages/rettungsring.yaml"
 RADIO = "packages/radio-m6.yaml"
@@ -168,3 +169,12 @@ def test_no_id_is_used_twice_not_even_a_former_one() -> None:
 def test_published_demo_guides_are_clean() -> None:
     for name in ("unlock", "clean-install"):
         assert prove(bundle(name)).findings == ()
+
+
+def test_what_stands_behind_an_end_is_said_to_be_possible() -> None:
+    """Of phones that end at a step nothing is known after it; of those that go on, all is."""
+    made = small(CHORD, RESTART, admission="bootloader is unlocked", promise="base is 1")
+    ended = small(GET, {"action": "format-data"}, RESTART)
+    told = {f.id: f.after for f in prove(ended).findings}
+    assert "did not reach" in told["wrong-mode"]
+    assert {f.after for f in prove(made).findings} == {""}

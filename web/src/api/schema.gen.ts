@@ -2022,8 +2022,15 @@ export interface components {
         /**
          * FindingOut
          * @description step: "" for a rule of the documents; "end" for what is judged after the last step.
+         *
+         *     after: what could not be tried of these phones any more, "" where they went on.
          */
         FindingOut: {
+            /**
+             * After
+             * @default
+             */
+            after: string;
             /** Id */
             id: string;
             /**

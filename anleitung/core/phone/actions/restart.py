@@ -1,4 +1,4 @@
-"""The phone restarts into its system: the moment at which the boot rule judges."""
+"""The phone restarts into its system: the moment at which the entry rules judge."""
 
 from gettext import gettext as _
 from typing import Literal

@@ -33,7 +33,7 @@ export function FindingNote({ finding, explained }: { finding: Finding; explaine
         </p>
       )}
       <p>
-        {finding.remedy}.{" "}
+        {finding.remedy}. {finding.after && <span className="text-soft">{finding.after}. </span>}
         {witness && (
           <Link to={toBench(witness.facts, finding.step)}>Try this phone on the bench</Link>
         )}
