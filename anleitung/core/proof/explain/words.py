@@ -164,6 +164,7 @@ _MODE_WORDS = Texts(
         "system": N_("the phone runs its system"),
         "bootloader": N_("the phone is in its bootloader"),
         "recovery": N_("the phone is in its recovery"),
+        "stuck": N_("the phone hangs at boot"),
     }
 )
 # What a reader can look up on the phone, said as it is seen there.
@@ -210,6 +211,10 @@ def condition_words(bundle: Bundle, condition: Condition) -> str:
             return _("the {fact} is not {value}").format(
                 fact=fact_words(bundle, fact), value=_shown(bundle, value)
             )
+        case In("mode", values) if all(value in _MODE_WORDS for value in values):
+            # As a reader meets them: a phone that runs is named before one that hangs.
+            order = [value for value in _MODE_WORDS if value in values]
+            return or_list([_MODE_WORDS[value] for value in order])
         case In(fact, values):
             return _("the {fact} is {value}").format(
                 fact=fact_words(bundle, fact), value=or_list([_shown(bundle, v) for v in values])
