@@ -108,7 +108,7 @@ def main() -> None:
     compiled = Compiled(some, rows, procedure, run_all(procedure, Budget()))
     slips = find_slips(compiled)
     took, harms = timed(lambda: try_slips(compiled), 3)
-    print(f"all {len(slips)} single slips: {took:.2f} s, {len(harms)} of them do harm")
+    print(f"all {len(slips)} single slips: {took:.2f} s, {len(harms.harms)} of them do harm")
     before = Before(compiled.procedure, compiled.run)
     picked = Random(1).sample(slips, min(60, len(slips)))
     times = []

@@ -28,7 +28,7 @@ from anleitung.core.formats.schema import NAMES, json_schema
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.phone.clauses import DEAD, STUCK
 from anleitung.core.proof.prove import report
-from anleitung.core.proof.rehearse.slips import LOST, Harm, find_slips, try_slips
+from anleitung.core.proof.rehearse.slips import LOST, Harm, Tried, try_slips
 from anleitung.core.proof.result import FindingOut, ProofOut
 from anleitung.core.proof.run.compile import END, run_bundle
 from anleitung.core.schemes.decode import AmbiguousScheme, CannotDecode, Comparison, Reader
@@ -67,17 +67,20 @@ def prove_command(
     bundle = _read(path)
     compiled = run_bundle(bundle, Budget(paths=paths))
     proof = report(compiled)
-    tried = len(find_slips(compiled))
-    harms = try_slips(compiled) if slips and proof.finished else []
+    rehearsed = try_slips(compiled) if slips and proof.finished else Tried([], 0, 0)
     if form is Format.JSON:
         printed = proof.model_dump(mode="json")
         if slips:
-            printed["slips"] = {"tried": tried, "harms": [_harm_of(harm) for harm in harms]}
+            printed["slips"] = {
+                "tried": rehearsed.tried,
+                "untried": rehearsed.untried,
+                "harms": [_harm_of(harm) for harm in rehearsed.harms],
+            }
         typer.echo(json.dumps(printed, ensure_ascii=False, indent=2))
     else:
         _print_proof(bundle, proof)
         if slips and proof.finished:
-            _print_slips(harms, tried)
+            _print_slips(rehearsed)
     if not proof.finished:
         raise typer.Exit(NOT_FINISHED)
     if any(f.severity in ("stop", "warn") for f in proof.findings):
@@ -312,11 +315,14 @@ def _harm_of(harm: Harm) -> dict[str, str]:
     }
 
 
-def _print_slips(harms: list[Harm], tried: int) -> None:
+def _print_slips(rehearsed: Tried) -> None:
     console = Console(highlight=False, soft_wrap=False)
     console.print()
-    console.print(Text(f"{tried:,} slips tried, {len(harms):,} do harm.", style="bold"))
-    for harm in harms:
+    told = f"{rehearsed.tried:,} slips tried, {len(rehearsed.harms):,} do harm."
+    if rehearsed.untried:
+        told += f" {rehearsed.untried:,} more were not tried to an end: nothing is known of them."
+    console.print(Text(told, style="bold"))
+    for harm in rehearsed.harms:
         table = Table.grid(padding=(0, 2))
         table.add_column(width=10)
         table.add_column(overflow="fold")

@@ -11,7 +11,7 @@ from anleitung.core.proof.explain.consequences import (
     propose_promises,
 )
 from anleitung.core.proof.explain.reasons import find_whys
-from anleitung.core.proof.rehearse.slips import find_slips, try_slips
+from anleitung.core.proof.rehearse.slips import try_slips
 from anleitung.core.proof.run.compile import run_bundle
 from anleitung.core.sheet.clock import span_words
 from anleitung.guides.load import Stored, load_bundle
@@ -100,10 +100,12 @@ class WayBackOut(BaseModel):
 class Follows(BaseModel):
     """What follows from the proof of a guide.
 
-    tried: how many single slips; harms: those that end a phone or lose something.
+    tried: how many single slips; untried: those that were not tried to an end, of which nothing
+    is known; harms: those that end a phone or lose something.
     """
 
     tried: int
+    untried: int = 0
     harms: list[HarmOut]
     whys: list[WhyOut]
     proposed: list[ProposedOut] = []
@@ -117,8 +119,10 @@ def follows_of(row: Stored, tick: Tick) -> Follows:
     compiled = run_bundle(load_bundle(row), Budget())
     if not compiled.run.finished:
         return Follows(tried=0, harms=[], whys=[])
+    rehearsed = try_slips(compiled, tick=tick)
     return Follows(
-        tried=len(find_slips(compiled)),
+        tried=rehearsed.tried,
+        untried=rehearsed.untried,
         harms=[
             HarmOut(
                 index=h.index,
@@ -130,7 +134,7 @@ def follows_of(row: Stored, tick: Tick) -> Follows:
                 witness=h.witness,
                 facts=h.facts,
             )
-            for h in try_slips(compiled, tick=tick)
+            for h in rehearsed.harms
         ],
         whys=[
             WhyOut(step=w.step, says=w.says, needed=w.needed, phones=w.phones, of=w.of)

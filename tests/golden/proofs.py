@@ -55,7 +55,7 @@ def _slips(compiled: Compiled) -> list[str]:
     return [
         f"{h.how} slip {h.index} at {h.step}: {h.finding} at {h.where}, "
         f"{space.count(h.phones, kinds)}, {json.dumps(h.facts, sort_keys=True)}"
-        for h in try_slips(compiled)
+        for h in try_slips(compiled).harms
     ]
 
 

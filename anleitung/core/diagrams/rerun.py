@@ -5,12 +5,12 @@ one whose every slot equals what it was before at the same step goes on as befor
 depend on nothing else; only the others are run.
 """
 
+from collections import Counter
 from dataclasses import dataclass
 
 from anleitung.core.diagrams.run import (
     Budget,
     BudgetSpent,
-    CompiledStep,
     Procedure,
     Run,
     State,
@@ -61,18 +61,17 @@ def _shared(old: Procedure, new: Procedure) -> tuple[int, int]:
     while tail < most - head and old.steps[-1 - tail] is new.steps[-1 - tail]:
         tail += 1
     # What was found is kept by the id of its step: steps that share one are run or taken together.
-    while head and _shares_id(old.steps[:head], old.steps[head:]):
-        head -= 1
-    while tail and (
-        _shares_id(old.steps[: len(old.steps) - tail], old.steps[-tail:])
-        or len({step.id for step in old.steps[-tail:]}) < tail
-    ):
-        tail -= 1
-    return head, tail
-
-
-def _shares_id(first: tuple[CompiledStep, ...], second: tuple[CompiledStep, ...]) -> bool:
-    return not {step.id for step in first}.isdisjoint(step.id for step in second)
+    last = {step.id: place for place, step in enumerate(old.steps)}
+    times = Counter(step.id for step in old.steps)
+    whole, reach = 0, -1
+    for place, step in enumerate(old.steps[:head]):
+        reach = max(reach, last[step.id])
+        if reach == place:
+            whole = place + 1
+    alone = 0
+    while alone < tail and times[old.steps[-1 - alone].id] == 1:
+        alone += 1
+    return whole, alone
 
 
 def _prefix(run: Run, procedure: Procedure, count: int) -> Run:

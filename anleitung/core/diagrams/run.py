@@ -38,11 +38,31 @@ class CompiledStep:
 
 @dataclass(frozen=True, slots=True)
 class Budget:
-    """Bounds on one run. Over any of them a run is not finished."""
+    """Bounds on one run. Over any of them a run is not finished.
 
+    reads: how often a step may ask something of the phones; what a run takes goes by it. memos:
+    what is remembered of the diagrams.
+    """
+
+    reads: int = 400_000
+    memos: int = 450_000
     paths_per_step: int = 5_000
     paths: int = 100_000
     nodes: int = 400_000
+
+
+@dataclass(slots=True)
+class Purse:
+    """What many runs of one question may read together. Over it they are not finished."""
+
+    reads: int = 300_000
+
+    def budget(self) -> Budget:
+        return Budget(reads=self.reads)
+
+    def pay(self, run: "Run") -> None:
+        # A step that asks nothing costs as well: the states before and after it are compared.
+        self.reads = max(0, self.reads - run.reads - len(run.states))
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,6 +85,7 @@ class Run:
     findings: dict[FindingKey, Node] = field(default_factory=dict)
     ended: dict[EndKey, Node] = field(default_factory=dict)
     paths: int = 0
+    reads: int = 0
     unfinished_at: str | None = None
 
     @property
@@ -97,12 +118,14 @@ def run_step(space: Space, step: CompiledStep, run: Run, budget: Budget) -> None
     done: list[tuple[Node, dict[str, Node]]] = []
     gone: list[tuple[Node, Ended]] = []
     while pending:
-        view = _AllStarts(space, before, pending.pop(), pending)
+        view = _AllStarts(space, before, pending.pop(), pending, budget, run.reads)
         ending: Ended | None = None
         try:
             step.act(view)
         except Ended as ended:
             ending = ended
+        finally:
+            run.reads = view.reads
         run.paths += 1
         done.append((view.path, view.writes))
         if ending is not None:
@@ -166,8 +189,18 @@ class DiagramAlgebra:
 class _AllStarts:
     """The view of one path. Reads narrow the path and leave the rest pending."""
 
-    def __init__(self, space: Space, state: State, path: Node, pending: list[Node]) -> None:
+    def __init__(
+        self,
+        space: Space,
+        state: State,
+        path: Node,
+        pending: list[Node],
+        budget: Budget,
+        reads: int,
+    ) -> None:
         self._space = space
+        self._budget = budget
+        self.reads = reads
         self._state = state
         self._pending = pending
         self.path = path
@@ -179,6 +212,9 @@ class _AllStarts:
         return self._state[slot] if written is None else written
 
     def _split(self, test: Node) -> bool:
+        self.reads += 1
+        if self.reads > self._budget.reads or self._space.remembered > self._budget.memos:
+            raise BudgetSpent
         yes = self._space.both(self.path, test)
         if yes is self.path:
             return True

@@ -101,6 +101,11 @@ class Space:
     def size(self) -> int:
         return len(self._nodes)
 
+    @property
+    def remembered(self) -> int:
+        """How many answers are kept so that nothing is worked out twice."""
+        return len(self._memo)
+
     # -- combining --------------------------------------------------------------------------
 
     def map(self, fn: Callable[[Any], Value], a: Node) -> Node:

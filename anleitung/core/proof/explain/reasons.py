@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 from gettext import gettext as _
 
 from anleitung.core.diagrams.rerun import Before, run_again
-from anleitung.core.diagrams.run import Budget
+from anleitung.core.diagrams.run import Purse
 from anleitung.core.diagrams.space import FactKind
 from anleitung.core.proof.explain.words import subject_words
 from anleitung.core.proof.finding import Severity
@@ -26,19 +26,22 @@ class Why:
     of: int
 
 
-def find_whys(compiled: Compiled, budget: Budget | None = None) -> list[Why]:
+def find_whys(compiled: Compiled, purse: Purse | None = None) -> list[Why]:
     """In the order of the steps. Raises ValueError where the guide was not run to its end."""
     found = []
+    purse = purse or Purse()
     for i, row in enumerate(compiled.rows):
         if row.action is not None and row.action.wants_reason:
-            found.append(_why(compiled, i, budget or Budget()))
+            found.append(_why(compiled, i, purse))
     return found
 
 
-def _why(compiled: Compiled, i: int, budget: Budget) -> Why:
+def _why(compiled: Compiled, i: int, purse: Purse) -> Why:
     procedure, space = compiled.procedure, compiled.procedure.space
     steps = (*procedure.steps[:i], *procedure.steps[i + 1 :])
-    run = run_again(Before(procedure, compiled.run), replace(procedure, steps=steps), budget)
+    before_it = Before(procedure, compiled.run)
+    run = run_again(before_it, replace(procedure, steps=steps), purse.budget())
+    purse.pay(run)
     well = compiled.run.alive[-1]
     kinds = frozenset({FactKind.PHONE})
     worst = ("", "", space.false)
@@ -54,6 +57,8 @@ def _why(compiled: Compiled, i: int, budget: Budget) -> Why:
     finding, subject, phones = worst
     step = compiled.rows[i].step.id
     of = space.count(well, kinds)
+    if not finding and not run.finished:
+        return Why(step, _("Why it is there was not worked out to an end."), True, 0, of)
     if not finding:
         says = _("Without it nothing ends otherwise on any phone: it may be left out.")
         return Why(step, says, False, 0, of)

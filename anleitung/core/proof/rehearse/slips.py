@@ -6,7 +6,7 @@ from functools import partial
 from gettext import gettext as _
 
 from anleitung.core.diagrams.rerun import Before, run_again
-from anleitung.core.diagrams.run import Budget, CompiledStep, Procedure
+from anleitung.core.diagrams.run import CompiledStep, Procedure, Purse
 from anleitung.core.diagrams.space import Node, Space
 from anleitung.core.diagrams.witness import find_witness
 from anleitung.core.guide.nested import Nested
@@ -62,13 +62,22 @@ def find_slips(compiled: Compiled) -> list[Slip]:
     return [slip for i in range(len(compiled.rows)) for slip in _at(compiled, i)]
 
 
+@dataclass(frozen=True, slots=True)
+class Tried:
+    """The harm that slips do, the worst first. untried: how many were not tried to an end."""
+
+    harms: list[Harm]
+    tried: int
+    untried: int
+
+
 def try_slips(
     compiled: Compiled,
-    budget: Budget | None = None,
+    purse: Purse | None = None,
     *,
     tick: Callable[[int, int], None] = lambda done, total: None,
-) -> list[Harm]:
-    """The worst that each slip does, to phones that came through without it; the worst first.
+) -> Tried:
+    """Every single slip on the phones that came through without it, within what the purse holds.
 
     tick: told how many of how many were tried; what it raises ends the trying.
 
@@ -77,15 +86,20 @@ def try_slips(
     before = Before(compiled.procedure, compiled.run)
     found = []
     slips = find_slips(compiled)
+    purse, untried = purse or Purse(), 0
     for index, slip in enumerate(slips):
         tick(index, len(slips))
         edited = replace(compiled.procedure, steps=slip.steps)
-        run = run_again(before, edited, budget or Budget())
+        run = run_again(before, edited, purse.budget())
+        purse.pay(run)
+        if not run.finished:
+            untried += 1
         harm = _harm(compiled, slip, edited, run.ended, run.findings)
         if harm is not None:
             found.append(replace(harm, index=index))
     place = {row.step.id: i for i, row in enumerate(compiled.rows)}
-    return sorted(found, key=lambda h: (HARMS.index(h.how), place[h.step], h.slip))
+    worst_first = sorted(found, key=lambda h: (HARMS.index(h.how), place[h.step], h.slip))
+    return Tried(worst_first, len(slips) - untried, untried)
 
 
 def _at(compiled: Compiled, i: int) -> Iterator[Slip]:

@@ -5,9 +5,10 @@ from dataclasses import replace
 import pytest
 
 from anleitung.core.diagrams.one import run_one
-from anleitung.core.diagrams.run import Budget, run_all
+from anleitung.core.diagrams.run import Budget, Purse, run_all
 from anleitung.core.diagrams.witness import find_witness
 from anleitung.core.phone.world import EMPTY
+from anleitung.core.proof.explain.reasons import find_whys
 from anleitung.core.proof.rehearse.slips import HARMS, Harm, find_slips, try_slips, worst_at
 from anleitung.core.proof.run.compile import Compiled, run_bundle
 from tests.core.bundles import bundle
@@ -35,7 +36,7 @@ def compiled(*steps: Step, admission: str = OPEN, loses: tuple[str, ...] = ()) -
 
 def harms(*steps: Step, **more: object) -> set[tuple[str, str, str]]:
     """(how, step, finding)"""
-    return {(h.how, h.step, h.finding) for h in try_slips(compiled(*steps, **more))}  # type: ignore[arg-type]
+    return {(h.how, h.step, h.finding) for h in try_slips(compiled(*steps, **more)).harms}  # type: ignore[arg-type]
 
 
 def test_every_kind_of_slip_is_tried() -> None:
@@ -79,7 +80,7 @@ def test_nothing_is_told_of_a_guide_where_no_slip_harms() -> None:
 
 def test_the_worst_comes_first_and_stands_at_its_step() -> None:
     made = run_bundle(bundle("clean-install"), Budget())
-    told = try_slips(made)
+    told = try_slips(made).harms
     assert [HARMS.index(h.how) for h in told] == sorted(HARMS.index(h.how) for h in told)
     worst: dict[str, Harm] = worst_at(told, made.rows)
     radio = worst["radio-for-m6"]
@@ -92,7 +93,7 @@ def test_the_worst_comes_first_and_stands_at_its_step() -> None:
 def test_trying_a_slip_equals_proving_it_anew(name: str) -> None:
     """Law 5: every slip's harm is what a fresh run of the edited procedure finds."""
     made = run_bundle(bundle(name), Budget())
-    told = {(h.step, h.slip): h for h in try_slips(made)}
+    told = {(h.step, h.slip): h for h in try_slips(made).harms}
     space, well = made.procedure.space, made.run.alive[-1]
     for slip in find_slips(made):
         fresh = run_all(replace(made.procedure, steps=slip.steps), Budget())
@@ -120,7 +121,7 @@ def test_files_and_switches_of_a_window_are_tried_the_other_way() -> None:
     tried = [slip.says for slip in find_slips(made) if slip.at == 4 and slip.kind == "other"]
     assert "the switch table is left on" in tried
     assert "radio-12.4.7-k6.img is put into the slot modem" in tried
-    found = {h.slip: (h.how, h.finding) for h in try_slips(made)}
+    found = {h.slip: (h.how, h.finding) for h in try_slips(made).harms}
     assert found["the switch table is left on"] == ("dead", "repartition-without-layout")
 
 
@@ -139,3 +140,18 @@ def test_another_answer_is_tried() -> None:
     made = run_bundle(small(*steps, device=device), Budget())
     says = {slip.says for slip in find_slips(made)}
     assert "“press volume down” is answered instead" in says
+
+
+def test_what_was_not_tried_to_an_end_is_not_called_harmless() -> None:
+    made = run_bundle(bundle("clean-install"), Budget())
+    whole, poor = try_slips(made), try_slips(made, Purse(reads=2_000))
+    assert whole.untried == 0
+    assert poor.tried + poor.untried == whole.tried
+    assert poor.untried > 0
+    assert any("not worked out" in why.says for why in find_whys(made, Purse(reads=1)))
+
+
+def test_a_proof_that_would_take_long_is_not_finished() -> None:
+    compiled = run_bundle(bundle("unlock"), Budget(reads=100))
+    assert not compiled.run.finished
+    assert run_bundle(bundle("unlock"), Budget(reads=1_000)).run.finished

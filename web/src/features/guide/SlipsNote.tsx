@@ -28,6 +28,9 @@ export function SlipsNote({ page }: { page: Page }) {
           {slips.isFetching && "Trying every single slip…"}
           {slips.data &&
             `${slips.data.tried} slips tried: ${harmWords(slips.data.harms.length, steps.size)}`}
+          {slips.data &&
+            slips.data.untried > 0 &&
+            `. ${slips.data.untried} more were not tried to an end: nothing is known of them`}
         </span>
       </p>
       {slips.error && <ProblemView error={slips.error} />}
