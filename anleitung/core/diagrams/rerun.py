@@ -62,16 +62,24 @@ def _shared(old: Procedure, new: Procedure) -> tuple[int, int]:
         tail += 1
     # What was found is kept by the id of its step: steps that share one are run or taken together.
     last = {step.id: place for place, step in enumerate(old.steps)}
-    times = Counter(step.id for step in old.steps)
     whole, reach = 0, -1
     for place, step in enumerate(old.steps[:head]):
         reach = max(reach, last[step.id])
         if reach == place:
             whole = place + 1
-    alone = 0
-    while alone < tail and times[old.steps[-1 - alone].id] == 1:
-        alone += 1
-    return whole, alone
+    first: dict[str, int] = {}
+    for place, step in enumerate(old.steps):
+        first.setdefault(step.id, place)
+    times = Counter(step.id for step in old.steps)
+    together, reach, count = 0, len(old.steps), len(old.steps)
+    for place in range(count - 1, count - 1 - tail, -1):
+        name = old.steps[place].id
+        if last[name] - first[name] + 1 > times[name]:
+            break  # another step stands between two of this id
+        reach = min(reach, first[name])
+        if reach == place:
+            together = count - place
+    return whole, together
 
 
 def _prefix(run: Run, procedure: Procedure, count: int) -> Run:
@@ -88,13 +96,16 @@ def _prefix(run: Run, procedure: Procedure, count: int) -> Run:
 def _suffix(before: Before, run: Run, new: Procedure, tail: int, budget: Budget) -> None:
     space, old = new.space, before.run
     first_old = len(before.procedure.steps) - tail
-    healed = space.false
+    healed, id_before = space.false, ""
     for place in range(tail):
         at = first_old + place
         step = new.steps[len(new.steps) - tail + place]
-        healed = space.either(
-            healed, _as_before(space, run.states[-1], run.alive[-1], old.states[at], old.alive[at])
-        )
+        # Steps that share an id are one: who is healed before the first of them is so for all.
+        begins = step.id != id_before
+        id_before = step.id
+        if begins:
+            here = _as_before(space, run.states[-1], run.alive[-1], old.states[at], old.alive[at])
+            healed = space.either(healed, here)
         rest = space.minus(run.alive[-1], healed)
         alive = run.alive[-1]
         if rest is not space.false:
@@ -105,7 +116,9 @@ def _suffix(before: Before, run: Run, new: Procedure, tail: int, budget: Budget)
             run.states.append(run.states[-1])
             run.alive.append(space.false)
             run.concerned.append(space.false)
-        _take_over(space, run, old, at, step.id, healed)
+        _take_over_states(space, run, old, at, healed)
+        if begins:
+            _take_over_found(space, run, old, step.id, healed)
 
 
 def _as_before(space: Space, now: State, alive: Node, then: State, alive_then: Node) -> Node:
@@ -119,8 +132,8 @@ def _as_before(space: Space, now: State, alive: Node, then: State, alive_then: N
     return same
 
 
-def _take_over(space: Space, run: Run, old: Run, at: int, step: str, healed: Node) -> None:
-    """What the earlier run had to say of the healed starts at this step."""
+def _take_over_states(space: Space, run: Run, old: Run, at: int, healed: Node) -> None:
+    """What the earlier run left the healed starts with after this step."""
     if healed is space.false:
         return
     after, then = run.states[-1], old.states[at + 1]
@@ -134,6 +147,10 @@ def _take_over(space: Space, run: Run, old: Run, at: int, step: str, healed: Nod
     kept = space.both(healed, old.alive[at + 1])
     run.alive[-1] = space.either(run.alive[-1], kept)
     run.concerned[-1] = space.either(run.concerned[-1], space.both(healed, old.concerned[at]))
+
+
+def _take_over_found(space: Space, run: Run, old: Run, step: str, healed: Node) -> None:
+    """What the earlier run had to say of the healed starts at the steps of this id."""
     for key, node in old.findings.items():
         part = space.both(node, healed) if key[2] == step else space.false
         if part is not space.false:

@@ -83,16 +83,35 @@ def test_running_again_equals_running_anew(
     go(made, one, two)
 
 
+@settings(max_examples=300, deadline=None)
+@given(steps, st.integers(2, 4), edits, edits)
+def test_steps_of_one_id_at_the_end_are_taken_over_together(
+    made: tuple[CompiledStep, ...], count: int, one: object, two: object
+) -> None:
+    """As the promises of a guide are, and what is judged beside them."""
+    ends = tuple(replace(step, id="end") for step in made[-count:])
+    go((*made[:-count], *ends), one, two)
+
+
 def _heals_too_early(space: Space, now: object, alive: Node, then: object, other: Node) -> Node:
     return space.both(alive, other)
 
 
-def _forgets_ends(space: Space, run: Run, old: Run, at: int, step: str, healed: Node) -> None:
+def _forgets_ends(space: Space, run: Run, old: Run, at: int, healed: Node) -> None:
     run.states[-1] = old.states[at + 1]
 
 
+def _forgets_findings(space: Space, run: Run, old: Run, step: str, healed: Node) -> None:
+    """Takes over nothing of what was found."""
+
+
 @pytest.mark.parametrize(
-    ("name", "fault"), [("_as_before", _heals_too_early), ("_take_over", _forgets_ends)]
+    ("name", "fault"),
+    [
+        ("_as_before", _heals_too_early),
+        ("_take_over_states", _forgets_ends),
+        ("_take_over_found", _forgets_findings),
+    ],
 )
 def test_the_law_notices_planted_faults(
     name: str, fault: object, monkeypatch: pytest.MonkeyPatch

@@ -2139,7 +2139,8 @@ export interface components {
          * Follows
          * @description What follows from the proof of a guide.
          *
-         *     tried: how many single slips; harms: those that end a phone or lose something.
+         *     tried: how many single slips; untried: those that were not tried to an end, of which nothing
+         *     is known; harms: those that end a phone or lose something.
          */
         Follows: {
             /** Harms */
@@ -2166,6 +2167,11 @@ export interface components {
              * @default []
              */
             turned_away: components["schemas"]["TurnedAwayOut"][];
+            /**
+             * Untried
+             * @default 0
+             */
+            untried: number;
             /**
              * Ways Back
              * @default []
