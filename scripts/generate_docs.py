@@ -17,7 +17,8 @@ from anleitung.core.phone import boot, clauses
 from anleitung.core.phone.actions import ACTIONS, name_of
 from anleitung.core.phone.cautions import CAUTIONS
 from anleitung.core.phone.entry import ENTRY
-from anleitung.core.phone.writing import QUESTIONS, WAYS, Cell
+from anleitung.core.phone.ways import WAYS
+from anleitung.core.phone.writing import QUESTIONS, Cell
 from anleitung.core.proof import findings
 from anleitung.core.proof.finding import Finding
 from anleitung.core.proof.findings.catalogue import BY_ID, CATALOGUE, THEMES
@@ -218,7 +219,7 @@ def _writing() -> str:
     lines = [
         "# Writing",
         "",
-        "Generated from `core/phone/writing.py` by `make generated`. Whatever puts a file onto the",
+        "Generated from `core/phone/ways.py` by `make generated`. Whatever puts a file onto the",
         "phone passes one gate, by its way; the parts of a script pass it by the way of the step",
         "that they do. In each cell: what writes **asks** and refuses; nobody asks and the proof",
         "**tells** it all the same, since harm follows; it is written, and the",

@@ -34,6 +34,18 @@ def test_phone_page_draws_rails_and_plays_a_chord(bench: Page) -> None:
     expect(chord.locator("svg.playing")).to_have_count(0)
 
 
+def test_phone_page_says_what_goes_with_what(bench: Page) -> None:
+    bench.goto("/c/palstek")
+    table = bench.get_by_role("region", name="What goes with what").get_by_role("table")
+    expect(table.get_by_role("columnheader").nth(1)).to_have_text("stock, as it is there")
+    radio = table.get_by_role("row").filter(has_text="radio-12.4.7-k6.img")
+    expect(radio.get_by_role("cell").nth(1)).to_contain_text("only variant K6, firmware base")
+    kernel = table.get_by_role("row").filter(has_text="boot.img")
+    expect(kernel).to_contain_text("part of it")
+    expect(kernel).to_contain_text("never The phone hangs at boot: boot does not come from")
+    assert no_sideways_scroll(bench)
+
+
 def test_name_for_two_variants_is_said_and_how_to_tell(bench: Page) -> None:
     bench.goto("/c/poller")
     expect(bench.get_by_text("Kai 9 is one name for 2 variants: M6, K6.")).to_be_visible()

@@ -278,3 +278,22 @@ def test_choices_are_those_of_the_readers_phone() -> None:
     # A phone that the guide turns away sees what the choices are for others.
     [away] = options_of(bundle("clean-install"), {"base": "PS-13.0.2-KU.r4"})
     assert away == everybody
+
+
+def test_readers_are_told_where_to_look_and_what_to_have_ready(maintainer: Any) -> None:
+    """The check of the admission, a step that asks, and what must be at hand before the first."""
+    changed = [
+        ("guide.yaml", "promise:\n", "at_hand: [account]\npromise:\n"),
+        ("guide.yaml", "that: system is wattlaeufer", "that: bootloader is unlocked"),
+    ]
+    files = edited_files("clean-install", changed)
+    draft = bring_in(actor=maintainer, files=files, replaces="", now=NOW).draft
+    made = publish(
+        actor=maintainer, codename="palstek", slug="clean-install", seen=draft.fingerprint, now=NOW
+    )
+    text = page(made)
+    assert "Where you see that on your phone" in text
+    assert "<li>Bootloader: the first screen after switching on, for example" in text
+    assert "<dt>Have ready</dt><dd>the name and password of the account" in text
+    assert "Where to look. Bootloader: the first screen after switching on" in text
+    assert "which is the switch that permits unlocking" in text

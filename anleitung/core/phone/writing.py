@@ -5,13 +5,11 @@ model tells all the same, since harm follows; whether it is written and the entr
 why it cannot come up. ``docs/writing.md`` is the table, generated.
 """
 
-import re
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from enum import Enum
 
 from anleitung.core.documents.file_rules import not_older
-from anleitung.core.documents.layout import Partition, Role
 from anleitung.core.documents.package import Package
 from anleitung.core.phone.demands import (
     require_at_hand,
@@ -27,6 +25,7 @@ from anleitung.core.phone.demands import (
     tell_battery,
     write_content,
 )
+from anleitung.core.phone.places import require_place
 from anleitung.core.phone.world import UNCHANGED, Phone, World
 
 
@@ -66,11 +65,16 @@ class Question:
 
 @dataclass(frozen=True, slots=True)
 class Way:
-    """answers: question → its cell, or the reason why it cannot come up."""
+    """answers: question → its cell, or the reason why it cannot come up.
+
+    by_recovery: a recovery does it; by_window: a window program.
+    """
 
     id: str
     says: str
     answers: Mapping[str, Cell | str]
+    by_recovery: bool = False
+    by_window: bool = False
 
 
 def write(
@@ -151,67 +155,8 @@ def _packed(phone: Phone, world: World, put: Put) -> None:
     require_unpacked(phone, put.package)
 
 
-# What an image of this role is for, where that is one partition.
-_BELONGS: Mapping[str, tuple[Role, ...]] = {
-    "kernel": ("boot",),
-    "ramdisk": ("ramdisk", "boot"),
-    "root": ("ramdisk", "boot"),
-    "recovery": ("recovery", "ramdisk", "boot"),
-    "system": ("system", "extra"),
-    "firmware": ("firmware",),
-}
-
-
 def _place(phone: Phone, world: World, put: Put) -> None:
-    """An image goes where its document says, else where its name says, else where its kind goes."""
-    for name in put.parts:
-        partition = world.device.layout.named(name)
-        if partition is None:
-            phone.stop("no-such-partition", name)
-        if partition.role == "unique":
-            continue
-        if put.package.writes:
-            # One image is of one kind; a pack of several holds one of each.
-            kind = _BELONGS.get(put.package.role) if len(put.package.writes) == 1 else None
-            if name not in put.package.writes or (kind and partition.role not in kind):
-                phone.stop("image-for-another-partition", name)
-            continue
-        could = tuple(p for p in world.device.layout.partitions if _takes(world, p, put.package))
-        if partition not in could:
-            phone.stop("image-for-another-partition", name)
-        named = [p.name for p in could if _names(put.package, p.name)]
-        if named and name not in named:
-            phone.stop("image-for-another-partition", name)
-        if len(could) > 1 and not named:
-            phone.find("place-not-told", put.package.id)
-
-
-def _names(package: Package, partition: str) -> bool:
-    """Does the file say by its name where it belongs, as images usually do?"""
-    words = re.split(r"[^a-z0-9]+", f"{package.id} {package.name}".lower())
-    return set(re.split(r"[^a-z0-9]+", partition.lower())) <= set(words)
-
-
-def _takes(world: World, partition: Partition, package: Package) -> bool:
-    """An image of the first ramdisk goes where this generation has its first ramdisk."""
-    roles = _BELONGS.get(package.role)
-    if roles is None:
-        return partition.role != "unique"
-    if package.role in ("ramdisk", "root"):
-        return partition.name == world.first_ramdisk
-    if package.role == "recovery":
-        return partition.name == world.recovery_home
-    return partition.role in roles
-
-
-def home_of(world: World, package: Package) -> tuple[str, ...]:
-    """Where a file goes by what it says and is; none where that is not told."""
-    if package.writes:
-        return tuple(n for n in package.writes if world.device.layout.named(n) is not None)
-    could = [p.name for p in world.device.layout.partitions if _takes(world, p, package)]
-    named = [name for name in could if _names(package, name)]
-    found = named or could
-    return tuple(found) if len(found) == 1 else ()
+    require_place(phone, world, put.package, put.parts)
 
 
 def _accepted(phone: Phone, world: World, put: Put) -> None:
@@ -283,22 +228,22 @@ def _predecessor(phone: Phone, world: World, put: Put) -> None:
 
 def _signer(phone: Phone, world: World, put: Put) -> None:
     signed = put.package.content is not None and put.package.content.signer == "maker"
-    if put.way is INSTALL or put.way is ADD_ON:
+    if put.way.by_recovery:
         # The maker's own recovery takes only what the maker signed, open or locked.
         if not signed and phone.is_("running", "stock"):
             phone.stop("recovery-takes-only-signed", put.package.id)
         return
-    if put.signed_only and signed and put.way is WINDOW:
+    if put.signed_only and signed and put.way.by_window:
         return
-    if not put.signed_only and put.way is WINDOW:
+    if not put.signed_only and put.way.by_window:
         return
     if phone.is_("bootloader", "locked"):
-        subject = put.package.id if put.way is WINDOW else put.parts[0]
+        subject = put.package.id if put.way.by_window else put.parts[0]
         phone.stop("flash-while-locked", subject)
 
 
 def _settled(phone: Phone, world: World, put: Put) -> None:
-    if put.way is INSTALL or put.way is ADD_ON:
+    if put.way.by_recovery:
         if not phone.is_("unsettled", "none"):
             phone.find("restart-left-out", put.package.id)
     elif not phone.isin("unsettled", frozenset({"none", *put.parts})):
@@ -467,91 +412,4 @@ QUESTIONS: tuple[Question, ...] = (
         None,
         ("below-rollback-index", "firmware-not-listed"),
     ),
-)
-
-_A, _T, _L = Cell.ASKS, Cell.TELLS, Cell.LATER
-_NO_RECOVERY = "no recovery takes part"
-_WHOLE = "an image replaces the whole partition"
-_NOT_AN_ADD_ON = "an image of a partition is no add-on"
-_ITSELF = "the package says itself where it goes"
-_JUDGED = {"variant": _L, "family": _L, "index": _L}
-_BY_IMAGE: dict[str, Cell | str] = {
-    "at hand": _A,
-    "name": _A,
-    "packed": _A,
-    "unique": _T,
-    "place": _T,
-    "recovery": _NO_RECOVERY,
-    "processor": _T,
-    "region": _T,
-    "slots": _T,
-    "demands": _T,
-    "predecessor": _WHOLE,
-    "signer": _A,
-    "settled": _T,
-    "power": _T,
-    "in time": _NOT_AN_ADD_ON,
-    "mounted": "a partition is written whole, mounted or not",
-    "described": _T,
-    "size": _A,
-    **_JUDGED,
-}
-
-FLASH = Way("flash", "flash", _BY_IMAGE)
-FLASH_SET = Way(
-    "flash-set",
-    "factory set",
-    {**_BY_IMAGE, "settled": "the command restarts by itself where it must"},
-)
-WINDOW = Way("window", "window program", _BY_IMAGE)
-FROM_SYSTEM = Way("from-system", "from the running system", {**_BY_IMAGE, "signer": _L, "size": _T})
-INSTALL = Way(
-    "install",
-    "installed by a recovery",
-    {
-        **_BY_IMAGE,
-        "place": _ITSELF,
-        "recovery": _A,
-        "processor": _A,
-        "demands": _A,
-        "predecessor": _A,
-        "in time": _A,
-        "mounted": _A,
-    },
-)
-ADD_ON = Way("add-on", "add-on", {**INSTALL.answers, "predecessor": "it goes in beside"})
-SECOND = Way(
-    "second",
-    "second system",
-    {
-        **_BY_IMAGE,
-        "unique": "it has a room of its own",
-        "place": "it has a room of its own",
-        "demands": _A,
-        "signer": "the first system starts it, and checks nothing",
-        "settled": "it has a room of its own",
-        "size": "its own finding asks for the size of the room",
-        "described": _T,
-        "family": "nothing of it stands beside the first system",
-        "index": "it brings no firmware",
-    },
-)
-KEEP = Way(
-    "keep",
-    "recovery that keeps itself",
-    {
-        question.id: "no file: what runs writes itself, and it runs on this phone"
-        for question in QUESTIONS
-    }
-    | {"signer": _A, "power": _T, "settled": _T},
-)
-WAYS: tuple[Way, ...] = (
-    FLASH,
-    FLASH_SET,
-    WINDOW,
-    INSTALL,
-    ADD_ON,
-    FROM_SYSTEM,
-    KEEP,
-    SECOND,
 )

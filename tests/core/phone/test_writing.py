@@ -5,7 +5,8 @@ from typing import Any
 import pytest
 
 from anleitung.core.phone.entry import ENTRY
-from anleitung.core.phone.writing import QUESTIONS, WAYS, Cell, Question, Way
+from anleitung.core.phone.ways import WAYS
+from anleitung.core.phone.writing import QUESTIONS, Cell, Question, Way
 from anleitung.core.proof.findings.catalogue import BY_ID
 from scripts.generate_docs import clause_reasons
 from tests.core.phone.walk import phone, take, with_slots

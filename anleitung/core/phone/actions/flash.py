@@ -13,8 +13,9 @@ from anleitung.core.phone.demands import (
     require_link,
     require_mode,
 )
+from anleitung.core.phone.ways import FLASH
 from anleitung.core.phone.world import Phone, World
-from anleitung.core.phone.writing import FLASH, Way, write
+from anleitung.core.phone.writing import Way, write
 
 _WHERE = Texts(
     {

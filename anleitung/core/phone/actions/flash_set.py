@@ -15,8 +15,8 @@ from anleitung.core.phone.demands import (
     require_mode,
     wipe_user_data,
 )
+from anleitung.core.phone.ways import FLASH_SET
 from anleitung.core.phone.world import Phone, World
-from anleitung.core.phone.writing import FLASH_SET
 
 
 class SetImage(Document):

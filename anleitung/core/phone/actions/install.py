@@ -17,8 +17,9 @@ from anleitung.core.phone.demands import (
     switch_slot,
     wipe_user_data,
 )
+from anleitung.core.phone.ways import ADD_ON, INSTALL, KEEP
 from anleitung.core.phone.world import ANY_VARIANT, OTHER_SYSTEM_BUILD, Phone, World
-from anleitung.core.phone.writing import ADD_ON, INSTALL, KEEP, Put, ask_all, write
+from anleitung.core.phone.writing import Put, ask_all, write
 
 _FROM = Texts(
     {

@@ -9,8 +9,9 @@ from anleitung.core.documents.base import Id
 from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import ask, require_mode
+from anleitung.core.phone.ways import SECOND
 from anleitung.core.phone.world import Phone, World
-from anleitung.core.phone.writing import SECOND, Put, ask_all
+from anleitung.core.phone.writing import Put, ask_all
 
 _SAYS = Texts(
     {

@@ -7,8 +7,9 @@ from typing import Literal
 from anleitung.core.documents.base import Id
 from anleitung.core.phone.actions.base import IMAGES, Step, with_another_file
 from anleitung.core.phone.demands import empty_written, require_in_set, require_mode
+from anleitung.core.phone.ways import FROM_SYSTEM
 from anleitung.core.phone.world import Phone, World
-from anleitung.core.phone.writing import FROM_SYSTEM, write
+from anleitung.core.phone.writing import write
 
 
 class WriteFromSystem(Step):

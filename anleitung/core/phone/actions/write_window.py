@@ -21,8 +21,9 @@ from anleitung.core.phone.demands import (
     require_mode,
     wipe_user_data,
 )
+from anleitung.core.phone.ways import WINDOW
 from anleitung.core.phone.world import Phone, World
-from anleitung.core.phone.writing import WINDOW, write
+from anleitung.core.phone.writing import write
 
 
 class WriteWindow(Step):

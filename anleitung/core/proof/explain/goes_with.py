@@ -22,8 +22,8 @@ from anleitung.core.phone.actions.charge import Charge
 from anleitung.core.phone.boot import start_system
 from anleitung.core.phone.demands import leave_temporary, wipe_user_data, write_content
 from anleitung.core.phone.entry import require_entry
+from anleitung.core.phone.places import home_of
 from anleitung.core.phone.world import NOT_LISTED, Phone, World
-from anleitung.core.phone.writing import home_of
 from anleitung.core.proof.explain.words import boxes_words, subject_words
 from anleitung.core.proof.findings.catalogue import BY_ID
 from anleitung.core.proof.run.compile import compile_bundle

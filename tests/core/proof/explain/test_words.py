@@ -7,9 +7,17 @@ from anleitung.core.diagrams.boxes import describe
 from anleitung.core.diagrams.run import DiagramAlgebra
 from anleitung.core.diagrams.subject import same_value
 from anleitung.core.diagrams.witness import find_witness
-from anleitung.core.proof.explain.words import boxes_words, condition_words, witness_words
+from anleitung.core.phone.world import NOT_LISTED
+from anleitung.core.proof.explain.words import (
+    boxes_words,
+    condition_words,
+    fact_words,
+    values_words,
+    witness_words,
+)
 from anleitung.core.proof.run.compile import compile_bundle
 from tests.core.bundles import bundle
+from tests.core.proof.small import small
 
 GUIDE = bundle("clean-install", ("guide.yaml", "and every slot: base <= PS-12.4.7-KU.r3 ", ""))
 _, PROCEDURE = compile_bundle(GUIDE)
@@ -96,3 +104,42 @@ def test_witness_names_what_differs_from_the_usual_phone() -> None:
         "a palstek with variant K6, firmware base a build that is not listed"
     )
     assert find_witness(space, space.false) is None
+
+
+@pytest.mark.parametrize(
+    ("fact", "words"),
+    [
+        ("oracle.first-set-up.account", "how step “first-set-up” turns out"),
+        ("kept.schleuse.table", "switch table of schleuse, as it was left"),
+        ("option.data", "choice data"),
+        ("damaged", "what hangs"),
+        ("own.card", "memory card"),
+    ],
+)
+def test_no_inner_name_of_a_fact_is_shown(fact: str, words: str) -> None:
+    card = {"id": "card", "says": "memory card", "values": ["there", "none"]}
+    made = small({"action": "charge"}, device={"facts": [card]})
+    assert fact_words(made, fact) == words
+
+
+BUILDS = tuple(b.build for b in GUIDE.placed)
+
+
+@pytest.mark.parametrize(
+    ("values", "words"),
+    [
+        (BUILDS[:4], f"{BUILDS[3]} or older"),
+        (BUILDS[-4:], f"{BUILDS[-4]} or newer"),
+        (BUILDS[2:6], f"{BUILDS[2]} to {BUILDS[5]}"),
+        ((*BUILDS[:4], NOT_LISTED), f"{BUILDS[3]} or older or a build that is not listed"),
+        ((BUILDS[0], BUILDS[2], BUILDS[5]), f"{BUILDS[0]}, {BUILDS[2]} or {BUILDS[5]}"),
+        ((BUILDS[0],), BUILDS[0]),
+    ],
+)
+def test_builds_that_follow_one_another_are_a_range(values: tuple[str, ...], words: str) -> None:
+    assert values_words(GUIDE, "base", values) == words
+
+
+def test_a_phone_that_hangs_is_said_as_one() -> None:
+    words = condition_words(GUIDE, parse_condition("mode in {stuck, system}"))
+    assert words == "the phone runs its system or the phone hangs at boot"
