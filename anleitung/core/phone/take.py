@@ -28,8 +28,8 @@ def _require_tool_named(phone: Phone, world: World, step: Step, tool: Tool | Non
     if tool is not None:
         return
     if named is not None:
-        phone.find("no-tool-for-it", named)
-    if key is not None and step.reaches_phone and step.needs_tool(world):
+        phone.find("no-such-tool", named)
+    elif key is not None and step.reaches_phone and step.needs_tool(world):
         phone.find("no-tool-for-it", key)
 
 

@@ -36,5 +36,8 @@ class Connect(Step):
             return _("Connect the phone and agree to this computer on its screen")
         return _("Connect the phone to the computer")
 
+    def needs_tool(self, world: World) -> bool:
+        return False  # the cable and the word on the phone do it; a command only shows it
+
     def command_key(self) -> str | None:
         return "connect.confirm" if self.confirm else "connect"

@@ -6,7 +6,7 @@ from anleitung.core.proof.finding import Finding, Nature, Severity
 FINDING = Finding(
     id="variant-not-told",
     nature=Nature.CONSEQUENCE,
-    severity=Severity.WARN,
+    severity=Severity.NOTE,
     about="file",
     says=N_(
         "The codename has several variants, and {subject} does not say for which of them it is."
