@@ -34,11 +34,15 @@ class TableSystemOut(BaseModel):
 
 
 class GoesWithOut(BaseModel):
-    """left_out: ids that stand for different files in different guides."""
+    """left_out: ids that stand for different files in different guides; unplaced: files of which
+
+    nobody says where they go, or that are too many for a table.
+    """
 
     systems: list[TableSystemOut]
     rows: list[BesideOut]
     left_out: list[str]
+    unplaced: list[str]
     finished: bool
 
 
@@ -80,7 +84,7 @@ def key_of(bundle: Bundle, several: list[str]) -> str:
 def goes_with_of(codename: str) -> GoesWithOut:
     bundle, several = files_of(codename)
     if bundle is None:
-        return GoesWithOut(systems=[], rows=[], left_out=[], finished=True)
+        return GoesWithOut(systems=[], rows=[], left_out=[], unplaced=[], finished=True)
     return _shown(bundle, goes_with(bundle, Budget()), several)
 
 
@@ -102,5 +106,6 @@ def _shown(bundle: Bundle, table: GoesWith, several: list[str]) -> GoesWithOut:
             for row in table.beside
         ],
         left_out=several,
+        unplaced=[package.name for package in table.left_out],
         finished=table.finished,
     )

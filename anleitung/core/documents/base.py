@@ -31,6 +31,7 @@ from anleitung.core.documents.plain_text import (
 )
 
 FORMAT = "anleitung/1"
+DocumentPlace = tuple[str | int, ...]  # where in a document: names of fields, places in lists
 
 Fingerprint = NewType("Fingerprint", str)  # "sha256:" and 64 hex digits
 

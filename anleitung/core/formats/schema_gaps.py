@@ -9,7 +9,7 @@ GAPS = {
     "Branch": "steps under then, or under otherwise, or both",
     "BuildList": "each build once; all builds have an order, or none",
     "ByHand": "sets and unknown take facts and values from a closed list; no fact in both",
-    "Cases": "each case has an id of its own",
+    "Cases": "each answer once",
     "Chord": (
         "moments are followed with two hands: no key is held twice, let go without being held, "
         "pressed briefly while held, or never let go; the cable is not plugged in twice; every "

@@ -5,13 +5,12 @@ from dataclasses import dataclass
 from difflib import get_close_matches
 
 from anleitung.core.conditions.text import check_condition
-from anleitung.core.documents.base import Typed
+from anleitung.core.documents.base import DocumentPlace, Typed
 from anleitung.core.documents.build import Build
 from anleitung.core.documents.package import Package
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.nested import EACH, Nested
 from anleitung.core.guide.walk import rows_of, step_places
-from anleitung.core.phone.actions.base import DocumentPlace
 from anleitung.core.phone.cautions import CAUTIONS
 from anleitung.core.phone.own_facts import own_value
 from anleitung.core.schemes.decode import AmbiguousScheme, CannotDecode, Comparison, Decoded

@@ -9,11 +9,10 @@ from typing import TYPE_CHECKING, Annotated, Any, ClassVar, Literal
 from pydantic import Field, model_validator
 
 from anleitung.core.diagrams.space import Value
-from anleitung.core.documents.base import Document, Id, Prose, ShortText, Typed
+from anleitung.core.documents.base import Document, DocumentPlace, Id, Prose, ShortText, Typed
 from anleitung.core.documents.picture import Pictures
 from anleitung.core.guide.script import RunScript
 from anleitung.core.phone.actions import AnyAction, Step
-from anleitung.core.phone.actions.base import DocumentPlace
 
 if TYPE_CHECKING:
     from anleitung.core.guide.document import Guide
@@ -176,6 +175,40 @@ class Branch(Nested):
         return (("yes", _("Yes")), ("no", _("No")))
 
 
+class Sorted(Nested):
+    """Base of the steps at which a fact with several values decides: of each phone one is so."""
+
+    ask: ShortText
+
+    @abstractmethod
+    def told(self) -> tuple[tuple[DocumentPlace, str, str, Typed], ...]:
+        """(place, answer, its words, what is so then) of each."""
+
+    @model_validator(mode="after")
+    def _once(self) -> "Sorted":
+        answers = [answer for _at, answer, _says, _when in self.told()]
+        twice = next((a for a in answers if answers.count(a) > 1), None)
+        if twice is not None:
+            raise ValueError(f"{twice} is listed twice; each answer stands once")
+        return self
+
+    def sentence(self, guide: "Guide") -> str:
+        return self.ask
+
+    @property
+    def slot(self) -> str:
+        return f"branch.{self.id}"
+
+    def sorts(self) -> tuple[tuple[str, Typed], ...]:
+        return tuple((answer, when) for _at, answer, _says, when in self.told())
+
+    def conditions(self) -> tuple[tuple[DocumentPlace, Typed], ...]:
+        return tuple(((*at, "when"), when) for at, _answer, _says, when in self.told())
+
+    def answers(self, guide: "Guide") -> tuple[tuple[str, str], ...]:
+        return tuple((answer, says) for _at, answer, says, _when in self.told())
+
+
 class Case(Document):
     """One answer of several, and the steps of the phones of which it is so."""
 
@@ -185,19 +218,14 @@ class Case(Document):
     steps: tuple["AnyStep", ...] = ()
 
 
-class Cases(Nested):
-    """The reader reads a fact off that has several values; of each phone one case is so."""
+class Cases(Sorted):
+    """The reader reads a fact off that has several values; each has its own steps."""
 
     action: Literal["cases"]
-    ask: ShortText
     cases: Annotated[tuple[Case, ...], Field(min_length=2, max_length=12)]
 
-    @model_validator(mode="after")
-    def _once(self) -> "Cases":
-        ids = [case.id for case in self.cases]
-        if len(set(ids)) < len(ids):
-            raise ValueError("each case has an id of its own")
-        return self
+    def told(self) -> tuple[tuple[DocumentPlace, str, str, Typed], ...]:
+        return tuple((("cases", i), c.id, c.says, c.when) for i, c in enumerate(self.cases))
 
     def lists(self) -> Mapping[DocumentPlace, Steps]:
         return {("cases", i, "steps"): case.steps for i, case in enumerate(self.cases)}
@@ -212,22 +240,6 @@ class Cases(Nested):
     def arms(self) -> tuple[Arm, ...]:
         return tuple(Arm(case.steps, (self.slot, case.id)) for case in self.cases)
 
-    def sentence(self, guide: "Guide") -> str:
-        return self.ask
-
-    @property
-    def slot(self) -> str:
-        return f"branch.{self.id}"
-
-    def sorts(self) -> tuple[tuple[str, Typed], ...]:
-        return tuple((case.id, case.when) for case in self.cases)
-
-    def conditions(self) -> tuple[tuple[DocumentPlace, Typed], ...]:
-        return tuple((("cases", i, "when"), case.when) for i, case in enumerate(self.cases))
-
-    def answers(self, guide: "Guide") -> tuple[tuple[str, str], ...]:
-        return tuple((case.id, case.says) for case in self.cases)
-
 
 class PhoneFile(Document):
     """One file of several, and the phones that it is for."""
@@ -237,11 +249,10 @@ class PhoneFile(Document):
     when: Typed
 
 
-class FileForPhone(Nested):
+class FileForPhone(Sorted):
     """Steps with the file for this phone: "this-file" in them is the one out of ``files``."""
 
     action: Literal["file-for-phone"]
-    ask: ShortText
     files: Annotated[tuple[PhoneFile, ...], Field(min_length=2, max_length=40)]
     steps: Annotated[tuple[AnyAction, ...], Field(min_length=1, max_length=10)]
 
@@ -249,13 +260,13 @@ class FileForPhone(Nested):
     may_be_empty = False
 
     @model_validator(mode="after")
-    def _once(self) -> "FileForPhone":
-        ids = [each.file for each in self.files]
-        if len(set(ids)) < len(ids):
-            raise ValueError("each file stands in the list once")
+    def _takes_it(self) -> "FileForPhone":
         if not any(THIS_FILE in step.used_files() for step in self.steps):
             raise ValueError(f"no step in it takes {THIS_FILE}")
         return self
+
+    def told(self) -> tuple[tuple[DocumentPlace, str, str, Typed], ...]:
+        return tuple((("files", i), f.file, f.says, f.when) for i, f in enumerate(self.files))
 
     def lists(self) -> Mapping[DocumentPlace, Steps]:
         return {("steps",): self.steps}
@@ -268,22 +279,6 @@ class FileForPhone(Nested):
             Arm(tuple(_with_file(step, each.file) for step in self.steps), (self.slot, each.file))
             for each in self.files
         )
-
-    def sentence(self, guide: "Guide") -> str:
-        return self.ask
-
-    @property
-    def slot(self) -> str:
-        return f"branch.{self.id}"
-
-    def sorts(self) -> tuple[tuple[str, Typed], ...]:
-        return tuple((each.file, each.when) for each in self.files)
-
-    def conditions(self) -> tuple[tuple[DocumentPlace, Typed], ...]:
-        return tuple((("files", i, "when"), each.when) for i, each in enumerate(self.files))
-
-    def answers(self, guide: "Guide") -> tuple[tuple[str, str], ...]:
-        return tuple((each.file, each.says) for each in self.files)
 
 
 def _with_file(step: Step, file: str) -> Step:

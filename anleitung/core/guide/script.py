@@ -6,10 +6,10 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from anleitung.core.documents.base import Document, Id, ShortText, Typed
+from anleitung.core.documents.base import Document, DocumentPlace, Id, ShortText, Typed
 from anleitung.core.documents.package import PackageRole
 from anleitung.core.phone.actions import AnyAction, Step
-from anleitung.core.phone.actions.base import DocumentPlace, oracle
+from anleitung.core.phone.actions.base import oracle
 from anleitung.core.phone.demands import require_at_hand
 from anleitung.core.phone.world import Phone, World
 

@@ -5,9 +5,9 @@ from dataclasses import dataclass
 from typing import TYPE_CHECKING, TypeVar
 
 from anleitung.core.diagrams.space import Value
+from anleitung.core.documents.base import DocumentPlace
 from anleitung.core.guide.nested import Nested, OneStep, Steps
 from anleitung.core.phone.actions import Step
-from anleitung.core.phone.actions.base import DocumentPlace
 
 if TYPE_CHECKING:
     from anleitung.core.guide.document import Guide

@@ -4,6 +4,7 @@ from collections.abc import Iterable, Iterator, Mapping
 from difflib import get_close_matches
 
 from anleitung.core.diagrams.space import Fact, FactKind
+from anleitung.core.documents.base import DocumentPlace
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.own_fact import Event, OwnFact
 from anleitung.core.documents.package import Package
@@ -12,7 +13,6 @@ from anleitung.core.documents.tool import Tool
 from anleitung.core.phone.world import Phone, World
 
 OWN = "own."
-DocumentPlace = tuple[str | int, ...]
 
 
 def own_facts(

@@ -10,7 +10,14 @@ from anleitung.core.documents.package import Package
 from anleitung.core.documents.program import Program
 from anleitung.core.documents.tool import Tool
 from anleitung.core.phone.facts import HIDDEN, MODES, start_facts
-from anleitung.core.phone.world import COPIES, EMPTY, LOSSES, NOT_LISTED, OTHER_SYSTEM_BUILD
+from anleitung.core.phone.world import (
+    COPIES,
+    EMPTY,
+    LOSSES,
+    NOT_LISTED,
+    OTHER_SYSTEM_BUILD,
+    UNCHANGED,
+)
 
 
 def vocabulary(
@@ -28,6 +35,7 @@ def vocabulary(
     main = layout.with_role("system")[0].name
     sides = ("cur", "other") if layout.slots == "dual" else ("cur",)
     listed = frozenset(b.build for b in builds)
+    packages = tuple(packages)
     contents = [p.content for p in packages if p.content is not None]
     families = frozenset({"stock", EMPTY, *(s.id for s in device.other_systems)}) | {
         c.family for c in contents
@@ -36,6 +44,8 @@ def vocabulary(
     releases |= {c.build for c in contents} | {NOT_LISTED, OTHER_SYSTEM_BUILD}
     recoveries = frozenset({"none", "stock", *(c.recovery for c in contents if c.recovery)})
     recoveries |= {p.id for p in programs if p.kind == "recovery"}
+    ids = frozenset({p.id for p in packages} | {c.root for c in contents if c.root})
+    changed = ids | {UNCHANGED, "root"}
     for system in device.other_systems:
         recoveries |= {system.recovery or f"of-{system.id}"}
     terms: dict[str, Term] = {
@@ -96,7 +106,7 @@ def vocabulary(
         for name in ("family", "build", "changed"):
             here = f"cur.{part.name}.{name}"
             beside = tuple(f"{s}.{part.name}.{name}" for s in sides if s == "cur" or not part.once)
-            known = {"family": families, "build": releases}.get(name)
+            known = {"family": families, "build": releases, "changed": changed}[name]
             terms[f"{part.name}.{name}"] = Term(
                 (here,), beside, values=known, order=order if name == "build" else None
             )

@@ -18,7 +18,7 @@ from anleitung.core.proof.result import (
     ProofOut,
     WitnessOut,
 )
-from anleitung.core.proof.run.compile import END, Compiled, possible_starts, run_bundle
+from anleitung.core.proof.run.compile import END, Compiled, run_bundle, starts_of
 from anleitung.core.proof.run.idle_bans import idle_bans
 
 _SEVERITIES = [s.value for s in Severity]
@@ -33,7 +33,7 @@ def report(compiled: Compiled) -> ProofOut:
     space, run = compiled.procedure.space, compiled.run
     phone = frozenset({FactKind.PHONE})
     admitted = compiled.procedure.admitted
-    possible = possible_starts(space, compiled.procedure.start, compiled.bundle.world)
+    possible = starts_of(compiled)
     found = _with_bans(compiled, possible)
     return ProofOut(
         fingerprint=compiled.bundle.fingerprint,
@@ -65,8 +65,7 @@ def found_by(compiled: Compiled) -> list[Found]:
 
 def everything_found(compiled: Compiled) -> list[Found]:
     """With the bans that guard nothing, for which the guide is run once more for all phones."""
-    procedure = compiled.procedure
-    possible = possible_starts(procedure.space, procedure.start, compiled.bundle.world)
+    possible = starts_of(compiled)
     return _with_bans(compiled, possible)
 
 

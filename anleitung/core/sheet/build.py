@@ -235,7 +235,7 @@ def _arm_words(bundle: Bundle, row: Row) -> str:
         nested = [r.step for r in rows_of(bundle.guide) if isinstance(r.step, Nested)]
         asked = next(step for step in nested if step.slot == slot)
         answer = dict(asked.answers(bundle.guide))[str(wanted)]
-        return _("If so: {says}").format(says=answer)
+        return _("For {says}").format(says=answer)
     says = {(f"option.{o.id}", c.id): c.says for o in bundle.guide.options for c in o.choices}
     return _("If you chose: {says}").format(says=says.get((slot, str(wanted)), str(wanted)))
 

@@ -90,7 +90,7 @@ def test_what_is_made_is_found_where_it_is_stored() -> None:
 @pytest.mark.parametrize(
     ("change", "says"),
     [
-        ({"files": [FOR_PHONE["files"][0]] * 2}, "once"),
+        ({"files": [FOR_PHONE["files"][0]] * 2}, "listed twice"),
         ({"steps": [_flash("radio-m6", "write")]}, "this-file"),
     ],
 )

@@ -11,7 +11,7 @@ from tests.core.proof.small import extra, small
 RADIO = {"family": "stock", "build": "PS-12.4.7-KU.r3", "signer": "maker"}
 HOMES: list[tuple[str, str, dict[str, Any], tuple[str, ...]]] = [
     ("it-says-where", "firmware", {"writes": ["radio"]}, ("radio",)),
-    ("it-says-two-places", "other", {"writes": ["boot", "vendor"]}, ("boot", "vendor")),
+    ("it-says-two-places", "other", {"writes": ["boot", "product"]}, ("boot", "product")),
     ("says-one-that-is-not-there", "firmware", {"writes": ["radio", "attic"]}, ("radio",)),
     ("new-radio", "firmware", {}, ("radio",)),
     ("firmware-of-the-coast", "firmware", {}, ("firmware",)),

@@ -57,3 +57,21 @@ def test_beyond_the_budget_nothing_is_claimed() -> None:
     table = goes_with(bundle, Budget(nodes=1))
     assert not table.finished
     assert {c.verdict for r in table.beside for c in r.cells} <= {"not known", "part"}
+
+
+def test_a_file_of_which_nobody_says_where_it_goes_is_left_out_and_told() -> None:
+    radio = {"family": "stock", "build": "PS-12.4.7-KU.r3", "signer": "maker"}
+    coast = {"id": "coast", "role": "firmware", "content": radio}
+    table = goes_with(small({"action": "charge"}, files=(coast,)), Budget())
+    assert "coast" in {p.id for p in table.left_out}
+    assert "coast" not in {r.package.id for r in table.beside}
+
+
+def test_phones_that_start_with_a_known_trouble_are_not_said_to_be_well() -> None:
+    """Firmware of a build that nobody listed starts, and is a warning: so it is told."""
+    content = {"family": "stock", "build": "PS-12.4.7-XX.r9", "signer": "maker"}
+    radio = {"id": "odd-radio", "role": "firmware", "writes": ["radio"], "variants": ["M6"]}
+    made = small({"action": "charge"}, files=({**radio, "content": content},))
+    cell = _cells(goes_with(made, Budget()), "odd-radio")["stock"]
+    assert cell.verdict == "some"
+    assert "and there: " in cell.words

@@ -5,6 +5,8 @@ import pytest
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.core.phone.facts import damaged_parts
+from anleitung.core.proof.prove import report
+from anleitung.core.proof.run import compile as compile_
 from anleitung.core.proof.run.compile import Compiled, run_bundle
 from anleitung.demo.bundles import bundle_files
 
@@ -48,3 +50,14 @@ def test_what_is_not_written_back_still_hangs() -> None:
     hurt = space.where(space.var("damaged"), "boot")
     ended = space.minus(compiled.procedure.admitted, run.alive[-1])
     assert space.minus(space.both(compiled.procedure.admitted, hurt), ended) is space.false
+
+
+def test_starts_that_were_not_worked_out_are_not_guessed(monkeypatch: pytest.MonkeyPatch) -> None:
+    """Then no step is run: the proof is not finished, and says nothing is kept."""
+    monkeypatch.setattr(compile_, "_FOR_STARTS", Budget(reads=1))
+    compiled = _run("achtknoten")
+    assert not compiled.run.finished
+    assert not compiled.run.findings
+    proof = report(compiled)
+    assert not proof.finished
+    assert proof.unfinished_at == compiled.rows[0].step.id

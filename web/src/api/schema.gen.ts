@@ -2226,7 +2226,9 @@ export interface components {
         };
         /**
          * GoesWithOut
-         * @description left_out: ids that stand for different files in different guides.
+         * @description left_out: ids that stand for different files in different guides; unplaced: files of which
+         *
+         *     nobody says where they go, or that are too many for a table.
          */
         GoesWithOut: {
             /** Finished */
@@ -2237,6 +2239,8 @@ export interface components {
             rows: components["schemas"]["BesideOut"][];
             /** Systems */
             systems: components["schemas"]["TableSystemOut"][];
+            /** Unplaced */
+            unplaced: string[];
         };
         /**
          * GuideLineOut

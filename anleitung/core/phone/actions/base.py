@@ -7,7 +7,7 @@ from typing import Annotated, Any, ClassVar, Literal
 
 from pydantic import Field, model_validator
 
-from anleitung.core.documents.base import Document, Id, Prose, ShortText, Typed
+from anleitung.core.documents.base import Document, DocumentPlace, Id, Prose, ShortText, Typed
 from anleitung.core.documents.message import Message, Try
 from anleitung.core.documents.package import PackageRole
 from anleitung.core.documents.picture import Pictures
@@ -19,7 +19,6 @@ IMAGES: frozenset[PackageRole] = frozenset(
     {"system", "firmware", "recovery", "ramdisk", "verity", "root", "kernel", "other"}
 )
 INSTALLED: frozenset[PackageRole] = IMAGES | {"add-on", "encryption-release"}
-DocumentPlace = tuple[str | int, ...]  # where in a document: names of fields, places in lists
 
 
 class Growth(Document):

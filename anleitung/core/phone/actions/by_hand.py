@@ -6,8 +6,8 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
-from anleitung.core.documents.base import ShortText
-from anleitung.core.phone.actions.base import DocumentPlace, Step, oracle
+from anleitung.core.documents.base import DocumentPlace, ShortText
+from anleitung.core.phone.actions.base import Step, oracle
 from anleitung.core.phone.own_facts import OWN, own_value
 from anleitung.core.phone.world import Phone, World
 

@@ -5,8 +5,8 @@ from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.conditions.model import atoms
-from anleitung.core.documents.base import ShortText, Typed
-from anleitung.core.phone.actions.base import DocumentPlace, Step
+from anleitung.core.documents.base import DocumentPlace, ShortText, Typed
+from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.entry import judge_left
 from anleitung.core.phone.sight import require_seen, sight_of
 from anleitung.core.phone.world import Phone, World

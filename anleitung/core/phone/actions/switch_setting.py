@@ -6,9 +6,9 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
-from anleitung.core.documents.base import Token
+from anleitung.core.documents.base import DocumentPlace, Token
 from anleitung.core.marked import N_, Texts
-from anleitung.core.phone.actions.base import DocumentPlace, Step
+from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import require_mode
 from anleitung.core.phone.own_facts import OWN
 from anleitung.core.phone.world import Phone, World

@@ -8,7 +8,7 @@ from anleitung.core.diagrams.run import DiagramAlgebra, State
 from anleitung.core.diagrams.space import FactKind, Node
 from anleitung.core.phone.world import LOSSES, SIDE_LOSSES
 from anleitung.core.proof.explain.words import condition_words
-from anleitung.core.proof.run.compile import Compiled, possible_starts
+from anleitung.core.proof.run.compile import Compiled, starts_of
 
 _KINDS = frozenset({FactKind.PHONE})
 # What a guide may promise; the others are means, or choices of the reader.
@@ -110,7 +110,7 @@ def find_losses(compiled: Compiled) -> list[Lost]:
 def find_turned_away(compiled: Compiled) -> list[TurnedAway]:
     """For each part of the admission the phones for which it, whatever they choose, is not so."""
     space, bundle = compiled.procedure.space, compiled.bundle
-    possible = possible_starts(space, compiled.procedure.start, bundle.world)
+    possible = starts_of(compiled)
     parts = conjuncts(bundle.guide.admission.condition)
     algebra = DiagramAlgebra(space, compiled.procedure.start.__getitem__)
     found = []

@@ -63,10 +63,14 @@ class Beside:
 
 @dataclass(frozen=True, slots=True)
 class GoesWith:
-    """systems: first the maker's own, as it stands on the phone. finished: within the budget."""
+    """systems: first the maker's own, as it stands on the phone. left_out: files of which nobody
+
+    says where they go, and what is beyond the bounds of a table. finished: within the budget.
+    """
 
     systems: tuple[OneSystem, ...]
     beside: tuple[Beside, ...]
+    left_out: tuple[Package, ...] = ()
     finished: bool = True
 
 
@@ -75,12 +79,17 @@ def goes_with(bundle: Bundle, budget: Budget) -> GoesWith:
     trial = _trial(bundle)
     world = trial.world
     written = [p for p in trial.packages if p.content is not None and home_of(world, p)]
-    systems = [OneSystem("stock", "", ()), *_systems(world, written)][:MOST]
+    # Beyond the bound the newest of a family are as likely wanted as the first: none is chosen.
+    systems = [OneSystem("stock", "", ()), *_systems(world, written)]
+    if len(systems) > MOST:
+        return GoesWith((), (), trial.packages, finished=False)
     whole = [s.parts[0] for s in systems if len(s.parts) == 1]
-    others = [p for p in written if p.role in BESIDE and p not in whole][:MOST]
+    wanted = [p for p in trial.packages if p.role in BESIDE and p not in whole]
+    others = [p for p in wanted if p in written][:MOST]
+    left_out = tuple(p for p in wanted if p not in others)
     table = _Table(trial, budget)
     rows = tuple(Beside(p, tuple(table.cell(s, p) for s in systems)) for p in others)
-    return GoesWith(tuple(systems), rows, table.finished)
+    return GoesWith(tuple(systems), rows, left_out, table.finished)
 
 
 def _systems(world: World, written: list[Package]) -> list[OneSystem]:
@@ -156,13 +165,21 @@ class _Table:
         if not run.finished:
             self.finished = False
             return Cell("not known", _("not finished"))
-        doubt = self._reason({k: v for k, v in run.findings.items() if _is_loud(k[0])})
+        loud = {k: v for k, v in run.findings.items() if _is_loud(k[0])}
+        doubt = self._reason(loud)
         if run.alive[-1] is self._whose:
             return Cell("not known", doubt) if doubt else Cell("together", "")
         if run.alive[-1] is self._procedure.space.false:
             return Cell("never", doubt)
-        found = describe(self._procedure.space, run.alive[-1], self._whose)
-        return Cell("some", boxes_words(self._trial, found))
+        space, well = self._procedure.space, run.alive[-1]
+        words = boxes_words(self._trial, describe(space, well, self._whose))
+        # Of phones that start with a known trouble it is not said that all is well.
+        troubled = {k: v for k, v in loud.items() if space.both(v, well) is not space.false}
+        if troubled:
+            words = _("{phones}, and there: {trouble}").format(
+                phones=words, trouble=self._reason(troubled)
+            )
+        return Cell("some", words)
 
     def _step(self, name: str, act: Callable[..., None]) -> CompiledStep:
         return CompiledStep(name, partial(act, world=self._world), ())

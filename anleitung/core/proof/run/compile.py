@@ -8,6 +8,7 @@ from anleitung.core.conditions.model import Condition, Evaluated
 from anleitung.core.conditions.text import print_condition
 from anleitung.core.diagrams.run import (
     Budget,
+    BudgetSpent,
     CompiledStep,
     DiagramAlgebra,
     Procedure,
@@ -69,10 +70,15 @@ def compile_bundle(bundle: Bundle) -> tuple[tuple[Row, ...], Procedure]:
     start = start_state(space, world, answered)
     if world.hanging:
         start = damaged_state(space, world, start)
-    if world.has_two_slots:
-        start = {**start, "other.stood": _other_slot_stood(space, start, world)}
     admission = world.formula(bundle.guide.admission.condition)
-    possible = possible_starts(space, start, world)
+    first: tuple[CompiledStep, ...] = ()
+    try:
+        if world.has_two_slots:
+            start = {**start, "other.stood": _other_slot_stood(space, start, world)}
+        possible = possible_starts(space, start, world)
+    except BudgetSpent:
+        # Which phones there are was not worked out: nothing is claimed of any, and no step is run.
+        possible, first = space.true, (CompiledStep(rows[0].step.id, _spent),)
     admits = space.where(admission.over(DiagramAlgebra(space, start.__getitem__)), True)
     steps = [CompiledStep(row.step.id, _act(row.step, world), row.guards) for row in rows]
     if bundle.device.questions:
@@ -82,7 +88,11 @@ def compile_bundle(bundle: Bundle) -> tuple[tuple[Row, ...], Procedure]:
         CompiledStep(END, partial(_judge, promise=p.condition, world=world))
         for p in bundle.guide.promise.holds
     ]
-    return rows, Procedure(space, start, space.both(admits, possible), tuple(steps))
+    return rows, Procedure(space, start, space.both(admits, possible), (*first, *steps))
+
+
+def _spent(phone: Phone) -> None:
+    raise BudgetSpent
 
 
 def _kept(world: World) -> Iterator[Fact]:
@@ -100,10 +110,7 @@ def _oracles(rows: tuple[Row, ...]) -> Iterator[Fact]:
 
 def _other_slot_stood(space: Space, start: State, world: World) -> Node:
     """Whether the other slot would start before the first step, for every thinkable phone."""
-    judge = CompiledStep("start", partial(judge_other_slot, world=world))
-    thinkable = space.minus(space.true, impossible_starts(space, world.device))
-    run = run_all(Procedure(space, start, thinkable, (judge,)), Budget())
-    return run.states[-1]["other.stood"]
+    return _before_all(space, start, judge_other_slot, world).states[-1]["other.stood"]
 
 
 def possible_starts(space: Space, start: State, world: World) -> Node:
@@ -111,6 +118,7 @@ def possible_starts(space: Space, start: State, world: World) -> Node:
 
     The entry rules say which: a locked phone on a foreign system, for one, does not exist. Where
     the guide admits phones that hang, those count too which would start but for their damage.
+    Raises BudgetSpent.
     """
     if not world.hanging:
         return _starting(space, start, world)
@@ -120,10 +128,31 @@ def possible_starts(space: Space, start: State, world: World) -> Node:
     return space.either(space.both(sound, whole), hanging)
 
 
+# Who starts is asked before a guide is run and after; what the run remembers does not count here.
+_FOR_STARTS = Budget(reads=2_000_000, memos=10**9, nodes=10**9)
+
+
 def _starting(space: Space, start: State, world: World) -> Node:
-    judge = CompiledStep("start", partial(_must_start, world=world))
+    return _before_all(space, start, _must_start, world).alive[-1]
+
+
+def _before_all(space: Space, start: State, judge: Callable[..., None], world: World) -> Run:
+    """One judgement of every thinkable phone. Raises BudgetSpent: half of it would be a guess."""
+    step = CompiledStep("start", partial(judge, world=world))
     thinkable = space.minus(space.true, impossible_starts(space, world.device))
-    return run_all(Procedure(space, start, thinkable, (judge,)), Budget()).alive[-1]
+    run = run_all(Procedure(space, start, thinkable, (step,)), _FOR_STARTS)
+    if not run.finished:
+        raise BudgetSpent
+    return run
+
+
+def starts_of(compiled: Compiled) -> Node:
+    """The phones that can exist; all that can be thought of where the run was not finished."""
+    procedure = compiled.procedure
+    try:
+        return possible_starts(procedure.space, procedure.start, compiled.bundle.world)
+    except BudgetSpent:
+        return procedure.space.true
 
 
 def run_bundle(bundle: Bundle, budget: Budget) -> Compiled:
@@ -135,8 +164,8 @@ def _act(step: OneStep, world: World) -> Callable[[Phone], None]:
     if not isinstance(step, Nested):
         return partial(_run_step, step=step, world=world)
     if step.sorts():
-        formulas = [(answer, world.formula(when.condition)) for answer, when in step.sorts()]
-        return partial(_sort, step=step, formulas=formulas, world=world)
+        asked_of = [(answer, when, world.formula(when.condition)) for answer, when in step.sorts()]
+        return partial(_sort, step=step, asked=asked_of, world=world)
     asked = step.decides()
     if asked is None:
         return _nothing
@@ -171,11 +200,11 @@ def _is_asked(step: Nested) -> bool:
 
 
 def _sort(
-    phone: Phone, *, step: Nested, formulas: list[tuple[str, Evaluated]], world: World
+    phone: Phone, *, step: Nested, asked: list[tuple[str, Typed, Evaluated]], world: World
 ) -> None:
     """Of each phone exactly one answer is so; it is kept, and the steps in it ask for it."""
     so: list[str] = []
-    for (answer, when), (_same, formula) in zip(step.sorts(), formulas, strict=True):
+    for answer, when, formula in asked:
         require_seen(phone, world, when)
         truth = phone.truth(formula)
         if truth is None:

@@ -30,8 +30,8 @@ export function GoesWith({ codename }: { codename: string }) {
         What goes with what
       </h2>
       <p className="text-soft">
-        On an unlocked phone, with the user data made anew: which files start beside which system,
-        by the same rules as every proof.
+        On an unlocked phone with firmware that is listed, and with the user data made anew: which
+        files start beside which system, by the same rules as every proof.
       </p>
       <Waiting query={table}>
         {(data) =>
@@ -72,6 +72,11 @@ export function GoesWith({ codename }: { codename: string }) {
               {data.left_out.length > 0 && (
                 <p className="text-soft">
                   Left out, since guides mean different files by them: {data.left_out.join(", ")}.
+                </p>
+              )}
+              {data.unplaced.length > 0 && (
+                <p className="text-soft">
+                  Not looked at, since nothing says where they go: {data.unplaced.join(", ")}.
                 </p>
               )}
               {!data.finished && <p className="mark mark-warn">Not every pair could be tried.</p>}
