@@ -297,3 +297,5 @@ def test_readers_are_told_where_to_look_and_what_to_have_ready(maintainer: Any) 
     assert "<dt>Have ready</dt><dd>the name and password of the account" in text
     assert "Where to look. Bootloader: the first screen after switching on" in text
     assert "which is the switch that permits unlocking" in text
+    # A branch on the variant tells of each how it is told apart.
+    assert "Where to look. M6: “M6” in the last line of the sticker inside the card tray" in text

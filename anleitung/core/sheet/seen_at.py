@@ -19,6 +19,9 @@ def seen_at(bundle: Bundle, conditions: Iterable[Typed]) -> tuple[str, ...]:
         told = sight_of(bundle.world, fact)
         if told is None and fact == "build":
             told = Sight(where=bundle.device.where_the_build_is_shown)
+        if told is None and fact == "variant":
+            # Each variant says itself how it is told apart.
+            found += [f"{v.id}: {v.told_apart_by}" for v in bundle.device.variants]
         if told is not None:
             found.append(_sentence(fact_words(bundle, fact), told))
     return tuple(found)

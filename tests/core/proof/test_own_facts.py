@@ -94,3 +94,41 @@ def test_a_name_or_value_that_nobody_declared_is_refused_with_the_near_ones(
 def test_a_declared_fact_named_like_another_is_refused() -> None:
     with pytest.raises(ValueError, match="listed twice"):
         small(CHARGE, device={"facts": [CARD, CARD]})
+
+
+RING = {
+    "id": "rettungsring",
+    "kind": "recovery",
+    "words": [
+        {"says": "Take out", "does": "nothing", "sets": {"own.card": "out"}},
+        {"says": "Leave", "does": "nothing"},
+    ],
+}
+
+
+@pytest.mark.parametrize(("word", "kept"), [("Take out", True), ("Leave", False)])
+def test_a_word_of_a_menu_sets_it(word: str, kept: bool) -> None:
+    made = small(
+        *IN_RING,
+        {"action": "menu", "word": word},
+        device={"facts": [CARD]},
+        programs=(RING,),
+        admission=f"{OPEN} and own.card is in",
+        promise="own.card is out",
+    )
+    assert (("promise-not-kept", "end") not in told(made)) == kept
+
+
+@pytest.mark.parametrize(("value", "kept"), [("out", True), ("in", False)])
+def test_a_step_by_hand_sets_it(value: str, kept: bool) -> None:
+    step = {"action": "by-hand", "says": "Take the card out", "sets": {"own.card": value}}
+    made = of(step, fact=CARD, admission=f"{OPEN} and own.card is in", promise="own.card is out")
+    assert (("promise-not-kept", "end") not in told(made)) == kept
+
+
+def test_a_fact_of_a_program_has_the_program_in_its_name() -> None:
+    """And is another one than that of the codename with the same id."""
+    program = {"id": "winde", "kind": "manager", "facts": [CARD]}
+    made = small(CHARGE, device={"facts": [CARD]}, programs=(program,))
+    assert set(made.world.own) == {"own.card", "own.winde.card"}
+    assert {"own.card", "own.winde.card"} <= set(made.world.vocabulary)
