@@ -5,7 +5,8 @@ import pytest
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.core.phone.facts import damaged_parts
-from anleitung.core.proof.prove import report
+from anleitung.core.proof.prove import found_by, report
+from anleitung.core.proof.repair.find_fix import find_fix
 from anleitung.core.proof.run import compile as compile_
 from anleitung.core.proof.run.compile import Compiled, run_bundle
 from anleitung.demo.bundles import bundle_files
@@ -61,3 +62,22 @@ def test_starts_that_were_not_worked_out_are_not_guessed(monkeypatch: pytest.Mon
     proof = report(compiled)
     assert not proof.finished
     assert proof.unfinished_at == compiled.rows[0].step.id
+
+
+def test_what_a_rescue_cannot_take_off_must_be_at_hand() -> None:
+    """A phone that hangs cannot be signed out: the guide says so first, or is warned."""
+    said = _run("schotstek")
+    silent = _run("schotstek", b"at_hand: [account]\n", b"")
+    asked = [f for f in report(silent).findings if f.id == "account-asked-for"]
+    assert not [f for f in report(said).findings if f.id == "account-asked-for"]
+    assert [f.step for f in asked] == ["first-start"]
+
+
+def test_a_fix_says_that_it_must_be_at_hand() -> None:
+    """Signing out before is tried first, and helps nobody whose phone does not start."""
+    silent = _run("schotstek", b"at_hand: [account]\n", b"")
+    which = next(f for f in found_by(silent) if f.finding == "account-asked-for")
+    fix = find_fix(silent, which)
+    assert fix is not None
+    assert fix.guide.at_hand == ("account",)
+    assert "must be at hand" in fix.says
