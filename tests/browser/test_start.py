@@ -55,7 +55,10 @@ class _Reader:
             page = answer.read().decode()
         self.token = re.search(r'csrfmiddlewaretoken" value="(\w+)"', page)[1]
         # What came in just now is counted by the worker, within a moment.
-        counts = (r"(\d+) readers have reported", r"(\d+) new reports? (?:is|are) being counted")
+        counts = (
+            r"(\d+) readers? ha(?:s|ve) reported",
+            r"(\d+) new reports? (?:is|are) being counted",
+        )
         self.runs = sum(int((re.search(each, page) or [0, 0])[1]) for each in counts)
 
     def report(self, key: str) -> int:
