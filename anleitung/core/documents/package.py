@@ -135,6 +135,11 @@ class FileHandling(Document):
 class MadeFor(Document):
     """The phones that it is made for, and what it asks of them before it writes."""
 
+    codenames: Annotated[tuple[Id, ...], Field(max_length=8)] = Field(
+        default=(),
+        title="Only for the codenames",
+        description="in a guide for several; empty: for each of them",
+    )
     variants: Annotated[tuple[Token, ...], Field(max_length=40)] = Field(
         default=(), description="Made for these variants; empty: for all"
     )

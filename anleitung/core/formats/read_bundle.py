@@ -22,7 +22,7 @@ from anleitung.core.formats.checksums import InvalidList, read_checksums
 from anleitung.core.formats.faults import Location, faults_of
 from anleitung.core.formats.pictures import InvalidPicture, Kept, read_picture
 from anleitung.core.formats.yaml_tree import InvalidYaml, Tree, read_yaml
-from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.bundle import Bundle, OtherCodename
 from anleitung.core.guide.check_bundle import check_bundle
 from anleitung.core.guide.document import MAX_STEPS, Guide
 from anleitung.core.guide.walk import map_steps, rows_of, step_places
@@ -33,7 +33,8 @@ INTRODUCTION = "_introduction"
 
 _KNOWN = re.compile(
     r"guide\.yaml|device\.yaml|builds\.yaml|SHA256SUMS"
-    r"|(packages|tools|schemes|programs)/[a-z0-9-]+\.yaml|prose/(_introduction|[a-z0-9-]+)\.md"
+    r"|(packages|tools|schemes|programs)/[a-z0-9-]+\.yaml"
+    r"|codenames/[a-z0-9-]+/(device|builds)\.yaml|prose/(_introduction|[a-z0-9-]+)\.md"
 )
 _PICTURE = re.compile(r"pictures/[0-9a-f]{64}\.(png|webp)")
 _Document = TypeVar("_Document", bound=BaseModel)
@@ -142,11 +143,12 @@ def read_bundle(files: Mapping[str, bytes], held: Container[str] = frozenset()) 
     tools = reader.documents("tools/", texts, Tool)
     schemes = reader.documents("schemes/", texts, NamingScheme)
     programs = reader.documents("programs/", texts, Program)
+    others = reader.other_codenames(texts)
     guide = reader.document("guide.yaml", texts.get("guide.yaml"), Guide)
     if reader.faults or guide is None or device is None or builds is None:
         raise InvalidBundle(reader.faults)
     guide = reader.with_prose(guide, texts)
-    bundle = Bundle(guide, device, builds.builds, packages, tools, schemes, programs)
+    bundle = Bundle(guide, device, builds.builds, packages, tools, schemes, programs, others)
     for mismatch in check_bundle(bundle):
         reader.fault_at(mismatch.file, mismatch.at, mismatch.message)
     reader.compare_checksums(texts.get(CHECKSUMS), packages)
@@ -246,6 +248,23 @@ class _Reader:
             if name != expected:
                 self.fault_at(name, ("id",), f"this id belongs into a file named {expected}")
             found.append(document)
+        return tuple(found)
+
+    def other_codenames(self, texts: Mapping[str, str | None]) -> tuple[OtherCodename, ...]:
+        """The documents of each further codename stand in a folder of its name."""
+        found = []
+        for codename in sorted({n.split("/")[1] for n in texts if n.startswith("codenames/")}):
+            names = [f"codenames/{codename}/{name}.yaml" for name in ("device", "builds")]
+            for name in names:
+                if name not in texts:
+                    self.fault(name, 0, "is missing from the bundle")
+            device = self.document(names[0], texts.get(names[0]), Device)
+            builds = self.document(names[1], texts.get(names[1]), BuildList)
+            if device is not None and device.codename != codename:
+                says = f"this codename belongs into codenames/{device.codename}/device.yaml"
+                self.fault_at(names[0], ("codename",), says)
+            elif device is not None and builds is not None:
+                found.append(OtherCodename(device, builds.builds))
         return tuple(found)
 
     def with_prose(self, guide: Guide, texts: Mapping[str, str | None]) -> Guide:

@@ -35,6 +35,10 @@ def write_bundle(bundle: Bundle, pictures: Iterable[Kept] = ()) -> dict[str, byt
         files[f"schemes/{scheme.id}.yaml"] = _yaml(as_typed(scheme))
     for program in bundle.programs:
         files[f"programs/{program.id}.yaml"] = _yaml(as_typed(program))
+    for other in bundle.others:
+        folder = f"codenames/{other.device.codename}"
+        files[f"{folder}/device.yaml"] = _yaml(as_typed(other.device))
+        files[f"{folder}/builds.yaml"] = _yaml({"builds": [as_typed(b) for b in other.builds]})
     for name, text in prose.items():
         files[f"prose/{name}.md"] = text + "\n"
     digests = {p.name: p.sha256 for p in bundle.packages if p.sha256}

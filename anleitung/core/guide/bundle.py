@@ -13,6 +13,7 @@ from anleitung.core.documents.scheme import NamingScheme
 from anleitung.core.documents.tool import Tool
 from anleitung.core.guide.build_world import build_world
 from anleitung.core.guide.document import Guide
+from anleitung.core.guide.for_codename import bundle_for
 from anleitung.core.guide.walk import actions_of
 from anleitung.core.phone.world import World
 from anleitung.core.schemes.decode import AmbiguousScheme, Reader
@@ -20,8 +21,23 @@ from anleitung.core.schemes.place import place_builds
 
 
 @dataclass(frozen=True)
+class OtherCodename:
+    """A further codename that the guide is for, with its builds."""
+
+    device: Device
+    builds: tuple[Build, ...]
+
+    def __post_init__(self) -> None:
+        object.__setattr__(self, "builds", tuple(sorted(self.builds, key=_build_key)))
+
+
+@dataclass(frozen=True)
 class Bundle:
-    """builds: as they are listed; ``placed`` has them in order. Packages and tools by id."""
+    """builds: as they are listed; ``placed`` has them in order. Packages and tools by id.
+
+    others: where the guide is for several codenames. Such a bundle is stored and checked; what is
+    run, proved and shown is what it is for one of them (``for_codename``).
+    """
 
     guide: Guide
     device: Device
@@ -30,6 +46,7 @@ class Bundle:
     tools: tuple[Tool, ...]
     schemes: tuple[NamingScheme, ...] = ()
     programs: tuple[Program, ...] = ()
+    others: tuple[OtherCodename, ...] = ()
 
     def __post_init__(self) -> None:
         object.__setattr__(self, "builds", tuple(sorted(self.builds, key=_build_key)))
@@ -37,6 +54,8 @@ class Bundle:
         object.__setattr__(self, "tools", tuple(sorted(self.tools, key=lambda t: t.id)))
         object.__setattr__(self, "programs", tuple(sorted(self.programs, key=lambda p: p.id)))
         object.__setattr__(self, "schemes", tuple(sorted(self.schemes, key=lambda s: s.id)))
+        by_codename = tuple(sorted(self.others, key=lambda o: o.device.codename))
+        object.__setattr__(self, "others", by_codename)
 
     def with_guide(self, guide: Guide) -> "Bundle":
         """The same documents around another guide."""
@@ -54,6 +73,28 @@ class Bundle:
             if not step.only_fetches and package in step.used_files()
         ]
 
+    @property
+    def codenames(self) -> tuple[str, ...]:
+        """Those that the guide is for, its home first."""
+        return (self.device.codename, *(o.device.codename for o in self.others))
+
+    def for_codename(self, codename: str) -> "Bundle":
+        """As it is for one of them; made once. Raises KeyError, NothingForCodename."""
+        if codename not in self.codenames:
+            raise KeyError(codename)
+        if codename not in self._made:
+            self._made[codename] = bundle_for(self, codename)
+        return self._made[codename]
+
+    @property
+    def each(self) -> tuple["Bundle", ...]:
+        """What it is for each codename. Raises NothingForCodename."""
+        return tuple(map(self.for_codename, self.codenames))
+
+    @cached_property
+    def _made(self) -> dict[str, "Bundle"]:
+        return {}
+
     @cached_property
     def documents(self) -> dict[str, dict[str, Any]]:
         """Every document as plain values under "kind/id", the builds in their order."""
@@ -66,6 +107,10 @@ class Bundle:
         found |= {f"tool/{t.id}": body_of(t) for t in self.tools}
         found |= {f"scheme/{s.id}": body_of(s) for s in self.schemes}
         found |= {f"program/{p.id}": body_of(p) for p in self.programs}
+        for other in self.others:
+            codename = other.device.codename
+            found[f"device/{codename}"] = body_of(other.device)
+            found[f"builds/{codename}"] = {"builds": [body_of(b) for b in other.builds]}
         return found
 
     @cached_property
@@ -86,7 +131,9 @@ class Bundle:
 
     @cached_property
     def world(self) -> World:
-        """What the steps run in, built once."""
+        """What the steps run in, built once. Raises RuntimeError for several codenames at once."""
+        if self.others:
+            raise RuntimeError("a guide for several codenames is run for one of them")
         return build_world(self)
 
     @cached_property

@@ -1,14 +1,15 @@
 """Checking a bundle: what its documents say of each other and is not so."""
 
-from collections.abc import Iterator
-from dataclasses import dataclass
+from collections.abc import Iterable, Iterator
+from dataclasses import replace
 from difflib import get_close_matches
 
 from anleitung.core.conditions.text import check_condition
-from anleitung.core.documents.base import DocumentPlace, Typed
 from anleitung.core.documents.build import Build
 from anleitung.core.documents.package import Package
 from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.check_codenames import Mismatch, check_codenames, conditions_of
+from anleitung.core.guide.for_codename import NothingForCodename, decided, typed_for
 from anleitung.core.guide.nested import EACH, Nested
 from anleitung.core.guide.walk import rows_of, step_places
 from anleitung.core.phone.cautions import CAUTIONS
@@ -16,42 +17,64 @@ from anleitung.core.phone.own_facts import own_value
 from anleitung.core.schemes.decode import AmbiguousScheme, CannotDecode, Comparison, Decoded
 
 
-@dataclass(frozen=True, slots=True)
-class Mismatch:
-    """Two documents of a bundle that do not fit. file: its name in the bundle; at: the field."""
-
-    file: str
-    at: DocumentPlace
-    message: str
-
-
 def check_bundle(bundle: Bundle) -> list[Mismatch]:
     """What the documents say of each other and is not so.
 
     Where the documents make no phones, that alone is told: there is nothing that a condition
-    could be about.
+    could be about. A guide for several codenames is checked as it is for each of them.
     """
-    told: list[list[Mismatch]] = []
-    for part in (_check_guide, _check_documents, _check_scheme):
-        found: list[Mismatch] = []
-        told.append(found)
-        try:
-            for each in part(bundle):
-                found.append(each)
-        except (ValueError, LookupError) as error:
-            says = f"these documents make no phone that could be run: {error}"
-            found.append(Mismatch("device.yaml", (), says))
+    told = [_collected(_check_ids(bundle)), _collected(check_codenames(bundle))]
+    if told[1]:
+        return _once(told)
+    several = len(bundle.codenames) > 1
+    by_codename = [_check_one(bundle, codename) for codename in bundle.codenames]
+    shared = set(by_codename[0]).intersection(*by_codename[1:])
+    for codename, found in zip(bundle.codenames, by_codename, strict=True):
+        told.append(
+            [
+                replace(each, message=f"{each.message} (as the guide is for {codename})")
+                if several and each not in shared
+                else each
+                for each in found
+            ]
+        )
+    return _once(told)
+
+
+def _once(told: list[list[Mismatch]]) -> list[Mismatch]:
     return [each for found in told for each in dict.fromkeys(found)]
 
 
-def _check_guide(bundle: Bundle) -> Iterator[Mismatch]:
+def _check_one(bundle: Bundle, codename: str) -> list[Mismatch]:
+    """The bundle as it is for one codename."""
+    try:
+        mine = bundle.for_codename(codename)
+    except NothingForCodename as error:
+        return [Mismatch("guide.yaml", ("steps",), str(error))]
+    found: list[Mismatch] = []
+    for part in (_check_steps, _check_documents, _check_scheme):
+        found += _collected(part(mine, bundle))
+    home = codename == bundle.device.codename
+    return found if home else [replace(m, file=_file_of(m.file, codename)) for m in found]
+
+
+def _file_of(file: str, codename: str) -> str:
+    return f"codenames/{codename}/{file}" if file in ("device.yaml", "builds.yaml") else file
+
+
+def _collected(part: Iterable[Mismatch]) -> list[Mismatch]:
+    found: list[Mismatch] = []
+    try:
+        for each in part:
+            found.append(each)
+    except (ValueError, LookupError) as error:
+        says = f"these documents make no phone that could be run: {error}"
+        found.append(Mismatch("device.yaml", (), says))
+    return found
+
+
+def _check_ids(bundle: Bundle) -> Iterator[Mismatch]:
     guide = bundle.guide
-    if guide.codename != bundle.device.codename:
-        yield Mismatch(
-            "guide.yaml",
-            ("codename",),
-            f"the guide is for {guide.codename}, the device is {bundle.device.codename}",
-        )
     for caution in guide.caution_words:
         if caution not in CAUTIONS:
             says = f"no caution is called {caution}; known: {', '.join(CAUTIONS)}"
@@ -66,21 +89,14 @@ def _check_guide(bundle: Bundle) -> Iterator[Mismatch]:
                 yield Mismatch(
                     "guide.yaml", (what, i), f"no document in the bundle has the id {name}"
                 )
-    yield from _check_steps(bundle)
 
 
-def _check_steps(bundle: Bundle) -> Iterator[Mismatch]:
-    guide, places = bundle.guide, step_places(bundle.guide)
-    conditions: list[tuple[DocumentPlace, Typed]] = [(("admission",), guide.admission)]
-    conditions += [(("promise", "holds", i), p) for i, p in enumerate(guide.promise.holds)]
-    conditions += [
-        (("promise", "loses", i, "when"), loss.when)
-        for i, loss in enumerate(guide.promise.losses)
-        if loss.when is not None
-    ]
-    for row in rows_of(guide):
+def _check_steps(bundle: Bundle, whole: Bundle) -> Iterator[Mismatch]:
+    """whole: as it is stored, in which the places are counted."""
+    codename, places = bundle.device.codename, step_places(whole.guide)
+    mine = {row.step.id for row in rows_of(bundle.guide)}
+    for row in rows_of(bundle.guide):
         at = places[row.step.id]
-        conditions += [((*at, *where), typed) for where, typed in row.step.conditions()]
         if row.action is not None:
             for where, says in row.action.misnamed(bundle.world):
                 yield Mismatch("guide.yaml", (*at, *where), says)
@@ -90,12 +106,15 @@ def _check_steps(bundle: Bundle) -> Iterator[Mismatch]:
         if EACH in (getattr(row.step, "where", ""), getattr(row.step, "slot", "")):
             says = "each stands only in steps that are done for each slot (each-slot)"
             yield Mismatch("guide.yaml", at, says)
-    for at, typed in conditions:
-        for fault in check_condition(typed.condition, bundle.world.vocabulary):
+    for at, typed in conditions_of(whole.guide, within=mine):
+        if decided(typed, codename) is not None:
+            continue
+        left = typed_for(typed, codename)
+        for fault in check_condition(left.condition, bundle.world.vocabulary):
             yield Mismatch("guide.yaml", at, fault)
 
 
-def _check_documents(bundle: Bundle) -> Iterator[Mismatch]:
+def _check_documents(bundle: Bundle, whole: Bundle) -> Iterator[Mismatch]:
     listed = {b.build for b in bundle.builds}
     variants = {v.id for v in bundle.device.variants}
     if bundle.device.usual_build not in listed:
@@ -182,7 +201,7 @@ def _check_derived(bundle: Bundle, package: Package, file: str) -> Iterator[Mism
             )
 
 
-def _check_scheme(bundle: Bundle) -> Iterator[Mismatch]:
+def _check_scheme(bundle: Bundle, whole: Bundle) -> Iterator[Mismatch]:
     """Builds that the scheme of the codename cannot read, or orders otherwise than they say."""
     named = bundle.device.scheme
     if named is None:

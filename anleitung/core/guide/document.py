@@ -57,10 +57,13 @@ class Promise(Document):
 
 
 class Guide(Document):
-    """One guide on one codename."""
+    """One guide on one codename, or on several that share most of its steps."""
 
     id: Id
     codename: Id
+    also_for: Annotated[tuple[Id, ...], Field(max_length=7)] = Field(
+        default=(), description="further codenames; what differs is told by codename is …"
+    )
     title: ShortText
     summary: ShortText
     introduction: Prose = ""
@@ -91,6 +94,7 @@ class Guide(Document):
             ("file", list(self.files)),
             ("tool", list(self.tools)),
             ("program", list(self.programs)),
+            ("codename", [self.codename, *self.also_for]),
         ):
             seen: set[str] = set()
             for name in ids:

@@ -1,7 +1,7 @@
 """Steps that hold steps: choices, branches, and what is done for each slot."""
 
 from abc import abstractmethod
-from collections.abc import Iterator, Mapping
+from collections.abc import Container, Iterator, Mapping
 from dataclasses import dataclass
 from gettext import gettext as _
 from typing import TYPE_CHECKING, Annotated, Any, ClassVar, Literal
@@ -184,6 +184,10 @@ class Sorted(Nested):
     def told(self) -> tuple[tuple[DocumentPlace, str, str, Typed], ...]:
         """(place, answer, its words, what is so then) of each."""
 
+    @abstractmethod
+    def without(self, answers: Container[str]) -> "Sorted":
+        """A copy without these answers; what comes out is not checked again."""
+
     @model_validator(mode="after")
     def _once(self) -> "Sorted":
         answers = [answer for _at, answer, _says, _when in self.told()]
@@ -237,6 +241,10 @@ class Cases(Sorted):
         )
         return self.model_copy(update={"cases": cases})
 
+    def without(self, answers: Container[str]) -> "Cases":
+        cases = tuple(case for case in self.cases if case.id not in answers)
+        return self.model_copy(update={"cases": cases})
+
     def arms(self) -> tuple[Arm, ...]:
         return tuple(Arm(case.steps, (self.slot, case.id)) for case in self.cases)
 
@@ -267,6 +275,10 @@ class FileForPhone(Sorted):
 
     def told(self) -> tuple[tuple[DocumentPlace, str, str, Typed], ...]:
         return tuple((("files", i), f.file, f.says, f.when) for i, f in enumerate(self.files))
+
+    def without(self, answers: Container[str]) -> "FileForPhone":
+        files = tuple(each for each in self.files if each.file not in answers)
+        return self.model_copy(update={"files": files})
 
     def lists(self) -> Mapping[DocumentPlace, Steps]:
         return {("steps",): self.steps}

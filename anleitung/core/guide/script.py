@@ -60,11 +60,17 @@ class RunScript(Step):
         return (*own, *(fact for part in self.parts for fact in part.does.hidden_facts()))
 
     def conditions(self) -> tuple[tuple[DocumentPlace, Typed], ...]:
-        return tuple(
+        own = [
             (("parts", i, "when"), part.when)
             for i, part in enumerate(self.parts)
             if part.when is not None
-        )
+        ]
+        inner = [
+            (("parts", i, "does", *at), typed)
+            for i, part in enumerate(self.parts)
+            for at, typed in part.does.conditions()
+        ]
+        return (*own, *inner)
 
     def done_otherwise(self, world: World) -> Iterator[tuple[str, Step]]:
         """It ends early, or one of its questions is answered with no."""
