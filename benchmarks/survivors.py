@@ -24,7 +24,6 @@ from anleitung.core.documents.device import Device
 from anleitung.core.documents.package import Package
 from anleitung.core.documents.program import Program
 from anleitung.core.documents.tool import Tool
-from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.check_bundle import check_bundle
 from anleitung.core.guide.document import Guide
@@ -32,7 +31,7 @@ from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings.catalogue import BY_ID
 from anleitung.core.proof.prove import found_by
 from anleitung.core.proof.run.compile import run_bundle
-from anleitung.demo.bundles import bundle_files, guide_names
+from anleitung.demo.bundles import demo_bundle, guide_names
 from anleitung.demo.catalogue import codenames
 
 HERE = Path(__file__).parent
@@ -113,7 +112,7 @@ TEXT = frozenset(
 
 
 def bundle_of(codename: str, name: str) -> Bundle:
-    return read_bundle(bundle_files(codename, name))
+    return demo_bundle(codename, name)
 
 
 def plain(bundle: Bundle) -> dict[str, Any]:

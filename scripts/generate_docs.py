@@ -58,7 +58,12 @@ TYPED = (
     'build is "b\\u00f6 \\"7\\""',
     "every slot: (base >= PS-12.4.1-KU.r2 or always)",
 )
-BUNDLES = (("palstek", "unlock"), ("poller", "unlock"), ("achtknoten", "unlock"))
+BUNDLES = (
+    ("palstek", "unlock"),
+    ("poller", "unlock"),
+    ("achtknoten", "unlock"),
+    ("palstek", "wattlaeufer-tidewerk"),
+)
 
 
 def _vectors() -> str:

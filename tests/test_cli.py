@@ -28,6 +28,26 @@ def folder(home: Path, name: str, *edits: Edit) -> Path:
     return home / name
 
 
+def test_prove_a_guide_for_several_codenames(tmp_path: Path) -> None:
+    path = str(folder(tmp_path, "tidewerk-old-base"))
+    both = RUN.invoke(app, ["prove", path])
+    assert both.exit_code == 1
+    assert [both.output.count(f"(tidewerk-old-base, {c})") for c in ("palstek", "schotstek")] == [
+        1,
+        1,
+    ]
+    one = RUN.invoke(app, ["prove", path, "--codename", "palstek"])
+    assert (one.exit_code, "No finding." in one.output) == (0, True)
+    told = json.loads(RUN.invoke(app, ["prove", path, "--format", "json"]).output)
+    assert {c: len(p["findings"]) for c, p in told.items()} == {"palstek": 0, "schotstek": 2}
+    none = RUN.invoke(app, ["prove", path, "--codename", "poller"])
+    assert (none.exit_code, "it is for" in none.output or "not for poller" in none.output) == (
+        2,
+        True,
+    )
+    assert len(RUN.invoke(app, ["checksums", path]).output.splitlines()) == 4
+
+
 @pytest.mark.parametrize(
     ("name", "more", "status", "says"),
     [

@@ -43,7 +43,7 @@ def files_page(codename: str) -> FilesPageOut:
                 files=len(each.packages),
             )
             for row, each in newest_sets()
-            if row.guide.codename == codename
+            if each.bundle.device.codename == codename
         ],
         matters=[
             MatterOut(kind=m.kind, tone=m.tone, says=m.says, sets=list(m.sets))

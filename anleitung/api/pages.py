@@ -13,6 +13,7 @@ from anleitung.api.shapes import (
     ContestOut,
     FieldDifferenceOut,
     FirstOut,
+    ForCodenameOut,
     GuidesOut,
     HomeOut,
     LiftedOut,
@@ -24,6 +25,7 @@ from anleitung.api.shapes import (
     changed,
     version_line,
 )
+from anleitung.core.documents.device import Device
 from anleitung.core.files.watched import tone_of
 from anleitung.core.guide.aim import Aim
 from anleitung.core.marked import N_, Texts
@@ -32,19 +34,18 @@ from anleitung.guides.asked import ask_proof
 from anleitung.guides.chain import neighbours
 from anleitung.guides.contests import contests_of, open_stops
 from anleitung.guides.differences import differences
-from anleitung.guides.load import Stored, load_bundle, load_sheet
+from anleitung.guides.load import Stored, address_of, load_bundle, load_sheet, load_whole
 from anleitung.guides.models import Draft, Revision
 from anleitung.guides.services.publish import next_number, version_of
 from anleitung.guides.today import held_against_today
 from anleitung.mirrors.models import Change
-from anleitung.reports.evidence import evidence_for, read_evidence
+from anleitung.reports.evidence import evidence_for, notices_of, read_evidence
 from anleitung.reports.helped import helped_of
-from anleitung.reports.models import Lifted
 
 
 def page_of(row: Stored, *, actor: User, now: datetime) -> PageOut:
     """Raises UnderWay where the proof is still to be worked out, and UnreadableGuide."""
-    proof = ask_proof(actor=actor, row=row, now=now)
+    proof, bundle = ask_proof(actor=actor, row=row, now=now), load_bundle(row)
     revisions = list(
         Revision.objects.filter(guide=row.guide)
         .select_related("withdrawal", "published_by", "guide")
@@ -54,6 +55,7 @@ def page_of(row: Stored, *, actor: User, now: datetime) -> PageOut:
     at, by = changed(row)
     withdrawal = getattr(row, "withdrawal", None) if isinstance(row, Revision) else None
     mine = row if isinstance(row, Revision) else None
+    whole = load_whole(row)
     earlier = _earlier(row, revisions)
     told = read_evidence(mine, now=now) if mine else None
     return PageOut(
@@ -63,6 +65,8 @@ def page_of(row: Stored, *, actor: User, now: datetime) -> PageOut:
         next_version=version_of(next_number(row)) if isinstance(row, Draft) else "",
         fingerprint=row.fingerprint,
         short=mine.short if mine else "",
+        address=address_of(mine) if mine else "",
+        codenames=[_codename(d) for d in (whole.device, *(o.device for o in whole.others))],
         changed_at=at,
         changed_by=by,
         withdrawn=withdrawal.reason if withdrawal else "",
@@ -79,7 +83,7 @@ def page_of(row: Stored, *, actor: User, now: datetime) -> PageOut:
         earlier_version=earlier.version if earlier else "",
         today=_today(row),
         sources=_source_matters(row),
-        open_stops=len(open_stops(row.fingerprint, proof.findings)),
+        open_stops=len(open_stops(bundle.fingerprint, proof.findings)),
         helped=helped_of(mine) if mine else {},
         contests=[
             ContestOut(
@@ -92,13 +96,17 @@ def page_of(row: Stored, *, actor: User, now: datetime) -> PageOut:
                 at=c.at,
                 second=c.second.get_username() if c.second else "",
             )
-            for c in contests_of(row.fingerprint)
+            for c in contests_of(bundle.fingerprint)
         ],
     )
 
 
+def _codename(device: Device) -> ForCodenameOut:
+    return ForCodenameOut(codename=device.codename, market_names=list(device.market_names))
+
+
 def _lifted(revision: Revision) -> list[LiftedOut]:
-    rows = Lifted.objects.filter(revision=revision).select_related("by").order_by("-pk")
+    rows = notices_of(revision).select_related("by").order_by("-pk")
     return [LiftedOut(reason=x.reason, at=x.at, by=x.by.get_username()) for x in rows[:20]]
 
 
@@ -141,6 +149,8 @@ def _today(row: Stored) -> TodayOut:
 def _earlier(row: Stored, revisions: list[Revision]) -> Revision | None:
     """The revision before this one: what was reported for it says nothing sure about this one."""
     older = [r for r in revisions if isinstance(row, Draft) or r.number < row.number]
+    if older:
+        older[0].chosen = row.chosen
     return older[0] if older else None
 
 

@@ -21,6 +21,8 @@ STATUS = {
     "no-right": 403,
     "no-such-guide": 404,
     "no-such-draft": 404,
+    "not-for-codename": 404,
+    "name-taken": 409,
     "no-such-revision": 404,
     "no-such-file": 404,
     "no-such-step": 404,
@@ -117,7 +119,7 @@ def add_handlers(api: NinjaAPI) -> None:
 
     @on(AnleitungError)
     def domain(request: HttpRequest, error: AnleitungError) -> HttpResponse:
-        response = answer(request, ProblemOut(**problem_of(error)), STATUS[error.code])
+        response = answer(request, ProblemOut(**problem_of(error)), STATUS.get(error.code, 422))
         if isinstance(error, TooMany):
             response["Retry-After"] = str(error.again)
         return response

@@ -35,7 +35,7 @@ from anleitung.core.formats.pictures import MAX_BROUGHT, InvalidPicture
 from anleitung.core.formats.read_bundle import MAX_BYTES, Fault, InvalidBundle
 from anleitung.core.formats.write_bundle import write_bundle, write_zip
 from anleitung.guides.errors import UnreadableGuide
-from anleitung.guides.load import Stored, find_draft, find_revision, load_bundle
+from anleitung.guides.load import Stored, find_draft, find_revision, load_whole
 from anleitung.guides.pictures import pictures_of
 from anleitung.guides.services.picture import add_picture, remove_picture
 from anleitung.guides.services.prove_today import prove_today, take_today
@@ -84,8 +84,9 @@ def get_draft(request: HttpRequest, codename: str, slug: str) -> PageOut:
 
 
 @router.get("/revisions/{short}", response={200: PageOut, **LONG})
-def get_revision(request: HttpRequest, short: str) -> PageOut:
-    return page_of(find_revision(short), actor=actor_of(request), now=timezone.now())
+def get_revision(request: HttpRequest, short: str, codename: str = "") -> PageOut:
+    """codename: one that the guide is for; its own where none is named."""
+    return page_of(find_revision(short, codename), actor=actor_of(request), now=timezone.now())
 
 
 @router.get("/drafts/{codename}/{slug}/bundle.zip", response={200: bytes, **FAILED})
@@ -135,8 +136,8 @@ def draft_prove_today(request: HttpRequest, codename: str, slug: str) -> PageOut
 
 
 @router.post("/revisions/{short}/prove-today", response={200: PageOut, **LONG})
-def revision_prove_today(request: HttpRequest, short: str) -> PageOut:
-    revision, now = find_revision(short), timezone.now()
+def revision_prove_today(request: HttpRequest, short: str, codename: str = "") -> PageOut:
+    revision, now = find_revision(short, codename), timezone.now()
     prove_today(actor=actor_of(request), row=revision, at=now)
     return page_of(revision, actor=actor_of(request), now=now)
 
@@ -223,9 +224,15 @@ def post_withdraw(request: HttpRequest, short: str, body: WithdrawIn) -> Publish
 
 
 @router.post("/revisions/{short}/lift-notice", response={200: LiftedOut, **FAILED})
-def post_lift_notice(request: HttpRequest, short: str, body: WithdrawIn) -> LiftedOut:
+def post_lift_notice(
+    request: HttpRequest, short: str, body: WithdrawIn, codename: str = ""
+) -> LiftedOut:
     lifted = lift_notice(
-        actor=actor_of(request), short=short, reason=body.reason, now=timezone.now()
+        actor=actor_of(request),
+        short=short,
+        codename=codename,
+        reason=body.reason,
+        now=timezone.now(),
     )
     return LiftedOut(reason=lifted.reason, at=lifted.at, by=lifted.by.get_username())
 
@@ -233,7 +240,7 @@ def post_lift_notice(request: HttpRequest, short: str, body: WithdrawIn) -> Lift
 def _zip(row: Stored, name: str) -> HttpResponse:
     """What cannot be read any more is handed out as it is stored, so that nothing is lost."""
     try:
-        bundle = load_bundle(row)
+        bundle = load_whole(row)
         files = write_bundle(bundle, pictures_of(bundle))
     except UnreadableGuide:
         files = {each: str(text).encode(errors="replace") for each, text in row.files.items()}

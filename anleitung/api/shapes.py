@@ -167,14 +167,25 @@ class ContestOut(Schema):
     second: str
 
 
+class ForCodenameOut(Schema):
+    """A codename that the guide is for."""
+
+    codename: str
+    market_names: list[str]
+
+
 class PageOut(Schema):
     """A draft or a revision with all that its page shows. evidence: None for a draft.
 
     earlier: what was reported for the revision before, and is not known for this one. helped:
-    "step/number" of a thing to try → how many reports say that it helped.
+    "step/number" of a thing to try → how many reports say that it helped. codenames: those that
+    it is for; what is shown is for the one of the sheet. address: of the readers' page, "" for a
+    draft.
     """
 
     kind: str
+    codenames: list[ForCodenameOut]
+    address: str
     sheet: SheetOut
     version: str
     next_version: str

@@ -11,13 +11,10 @@ from pathlib import Path
 from typing import Annotated, Any, NoReturn
 
 import typer
-from rich.console import Console
-from rich.padding import Padding
-from rich.table import Table
-from rich.text import Text
 
 from anleitung.command.files_at_hand import FolderRefused, files_at_hand
 from anleitung.command.folder import load_files
+from anleitung.command.print_proof import harm_of, print_proof, print_slips
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.documents.package import Package
 from anleitung.core.files.lists import checksum_list, wanted_algorithms
@@ -26,11 +23,9 @@ from anleitung.core.formats.pictures import InvalidPicture, clean_picture
 from anleitung.core.formats.read_bundle import InvalidBundle, read_bundle, read_scheme
 from anleitung.core.formats.schema import NAMES, json_schema
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.phone.clauses import DEAD, STUCK
 from anleitung.core.proof.prove import report
-from anleitung.core.proof.rehearse.slips import LOST, Harm, Tried, try_slips
-from anleitung.core.proof.result import FindingOut, ProofOut
-from anleitung.core.proof.run.compile import END, run_bundle
+from anleitung.core.proof.rehearse.slips import Tried, try_slips
+from anleitung.core.proof.run.compile import run_bundle
 from anleitung.core.schemes.decode import AmbiguousScheme, CannotDecode, Comparison, Reader
 
 CLEAN, FOUND, UNREADABLE, NOT_FINISHED = 0, 1, 2, 3
@@ -49,6 +44,9 @@ class Format(Enum):
 
 
 PathArgument = Annotated[Path, typer.Argument(help="The folder or zip file of a bundle.")]
+CodenameOption = Annotated[
+    str, typer.Option("--codename", help="Only this one, of a guide for several.")
+]
 
 
 @app.command("prove")
@@ -61,30 +59,45 @@ def prove_command(
     slips: Annotated[
         bool, typer.Option("--slips", help="Try every single slip as well, and say what it does.")
     ] = False,
+    codename: CodenameOption = "",
 ) -> None:
-    """Run the guide for every phone it admits. Exit status: 0 clean, 1 a stop or warning,
-    2 unreadable, 3 not finished."""
-    bundle = _read(path)
-    compiled = run_bundle(bundle, Budget(paths=paths))
-    proof = report(compiled)
-    rehearsed = try_slips(compiled) if slips and proof.finished else Tried([], 0, 0)
+    """Run the guide for every phone it admits, one codename after the other. Exit status: 0 clean,
+    1 a stop or warning, 2 unreadable, 3 not finished."""
+    printed: dict[str, Any] = {}
+    proofs = []
+    for bundle in _wanted(_read(path), codename):
+        compiled = run_bundle(bundle, Budget(paths=paths))
+        proofs.append(proof := report(compiled))
+        rehearsed = try_slips(compiled) if slips and proof.finished else Tried([], 0, 0)
+        if form is Format.JSON:
+            told = proof.model_dump(mode="json")
+            if slips:
+                told["slips"] = {
+                    "tried": rehearsed.tried,
+                    "untried": rehearsed.untried,
+                    "harms": [harm_of(harm) for harm in rehearsed.harms],
+                }
+            printed[bundle.device.codename] = told
+        else:
+            if len(proofs) > 1:
+                typer.echo()
+            print_proof(bundle, proof)
+            if slips and proof.finished:
+                print_slips(rehearsed)
     if form is Format.JSON:
-        printed = proof.model_dump(mode="json")
-        if slips:
-            printed["slips"] = {
-                "tried": rehearsed.tried,
-                "untried": rehearsed.untried,
-                "harms": [_harm_of(harm) for harm in rehearsed.harms],
-            }
-        typer.echo(json.dumps(printed, ensure_ascii=False, indent=2))
-    else:
-        _print_proof(bundle, proof)
-        if slips and proof.finished:
-            _print_slips(rehearsed)
-    if not proof.finished:
+        # A guide for one codename is printed as it always was.
+        one = next(iter(printed.values())) if len(printed) == 1 else printed
+        typer.echo(json.dumps(one, ensure_ascii=False, indent=2))
+    if not all(proof.finished for proof in proofs):
         raise typer.Exit(NOT_FINISHED)
-    if any(f.severity in ("stop", "warn") for f in proof.findings):
+    if any(f.severity in ("stop", "warn") for proof in proofs for f in proof.findings):
         raise typer.Exit(FOUND)
+
+
+def _wanted(bundle: Bundle, codename: str) -> tuple[Bundle, ...]:
+    if codename and codename not in bundle.codenames:
+        _fail(f"The guide is for {' and '.join(bundle.codenames)}, not for {codename}.")
+    return (bundle.for_codename(codename),) if codename else bundle.each
 
 
 @app.command("fingerprint")
@@ -212,7 +225,9 @@ def checksums_command(
 
 
 def _set_of(bundle: Bundle) -> list[Package]:
-    return list(bundle.world.packages.values())
+    """Of a guide for several codenames the files of all: their names are unique."""
+    known = {package.id: package for package in bundle.packages}
+    return [known[name] for name in bundle.guide.files]
 
 
 def _decoded(reader: Reader, text: str) -> dict[str, Any]:
@@ -250,109 +265,6 @@ def _read(path: Path) -> Bundle:
 def _fail(message: str) -> NoReturn:
     typer.echo(message, err=True)
     raise typer.Exit(UNREADABLE)
-
-
-_STYLES = {"stop": "bold red", "warn": "yellow", "note": "dim"}
-
-
-def _print_proof(bundle: Bundle, proof: ProofOut) -> None:
-    console = Console(highlight=False, soft_wrap=False)
-    console.print(
-        Text(bundle.guide.title, style="bold"),
-        Text(f"({bundle.guide.id}, {bundle.device.codename})"),
-    )
-    console.print(Text(proof.fingerprint, style="dim"))
-    console.print()
-    if proof.finished:
-        console.print(
-            f"{proof.phones.admitted:,} of {proof.phones.counted:,} kinds of phone are admitted, "
-            f"all run on {proof.paths:,} paths."
-        )
-    else:
-        console.print(
-            Text("Not finished: ", style="bold red")
-            + Text(
-                f"the budget was spent at step {proof.unfinished_at}. What was found until "
-                "then follows; the rest is not known.",
-                style="",
-            )
-        )
-    for promise in proof.promises:
-        kept = promise.kept == promise.of
-        console.print(
-            f"  {'kept' if kept else 'broken':7} {promise.words}"
-            + ("" if kept else f" (kept for {promise.kept:,} of {promise.of:,})")
-        )
-    console.print()
-    if not proof.findings:
-        console.print("No finding." if proof.finished else "No finding so far.")
-        return
-    for finding in proof.findings:
-        _print_finding(console, finding)
-    counts = [
-        f"{n} {word}{'s' if n != 1 else ''}"
-        for word, n in (
-            (word, sum(f.severity == word for f in proof.findings))
-            for word in ("stop", "warn", "note")
-        )
-        if n
-    ]
-    console.print(", ".join(counts) + ".")
-
-
-_HARMS = {DEAD: "bricked", LOST: "loses data", STUCK: "hangs"}
-
-
-def _harm_of(harm: Harm) -> dict[str, str]:
-    return {
-        "harm": harm.how,
-        "step": harm.step,
-        "slip": harm.slip,
-        "finding": harm.finding,
-        "where": harm.where,
-        "says": harm.says,
-        "nearest": harm.witness,
-    }
-
-
-def _print_slips(rehearsed: Tried) -> None:
-    console = Console(highlight=False, soft_wrap=False)
-    console.print()
-    told = f"{rehearsed.tried:,} slips tried, {len(rehearsed.harms):,} do harm."
-    if rehearsed.untried:
-        told += f" {rehearsed.untried:,} more were not tried to an end: nothing is known of them."
-    console.print(Text(told, style="bold"))
-    for harm in rehearsed.harms:
-        table = Table.grid(padding=(0, 2))
-        table.add_column(width=10)
-        table.add_column(overflow="fold")
-        table.add_row(_HARMS[harm.how], f"step {harm.step}: {harm.slip}")
-        at = "the end" if harm.where == END else f"step {harm.where}"
-        table.add_row("", Text(f"{at}: {harm.says} Nearest: {harm.witness}.", style="dim"))
-        console.print(table)
-
-
-def _print_finding(console: Console, finding: FindingOut) -> None:
-    table = Table.grid(padding=(0, 2))
-    table.add_column(width=4)
-    table.add_column(overflow="fold")
-    where = {"": "the documents", "end": "the end"}.get(finding.step, f"step {finding.step}")
-    table.add_row(
-        Text(finding.severity, style=_STYLES[finding.severity]),
-        Text(f"{where}: {finding.message}"),
-    )
-    details = []
-    if finding.phones is not None:
-        which = f": {finding.phones.words}" if finding.phones.words else ""
-        details.append(f"{finding.phones.count:,} of {finding.phones.of:,} phones{which}")
-    if finding.witness is not None:
-        details.append(f"nearest: {finding.witness.words}")
-    details.append(f"{finding.remedy}. [{finding.id}]")
-    if finding.after:
-        details.append(f"{finding.after}.")
-    for line in details:
-        table.add_row("", Text(line, style="dim"))
-    console.print(Padding(table, (0, 0, 1, 0)))
 
 
 def main() -> None:

@@ -6,7 +6,9 @@ from typing import Any
 
 import yaml
 
+from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.core.formats.write_bundle import write_zip
+from anleitung.core.guide.bundle import Bundle
 
 DATA = Path(__file__).parent / "data"
 CODENAME = "palstek"
@@ -16,6 +18,28 @@ DRAFTS = ("clean-install-one-slot", "install-from-storage", "base-update")
 
 def guide_names(codename: str) -> list[str]:
     return sorted(p.name for p in (DATA / codename / "guides").iterdir())
+
+
+def shared_guides() -> list[tuple[str, str]]:
+    """(further codename, guide) of the guides for several codenames, faulty drafts among them."""
+    found = []
+    for home in _homes():
+        for name in (*guide_names(home), *faults(home)):
+            guide = yaml.safe_load(bundle_files(home, name)["guide.yaml"])
+            found += [(other, name) for other in guide.get("also_for", [])]
+    return found
+
+
+def demo_bundle(codename: str, name: str) -> Bundle:
+    """One guide or faulty draft as it is for one of its codenames."""
+    home = codename
+    if name not in (*guide_names(codename), *faults(codename)):
+        home = next(h for h in _homes() if name in (*guide_names(h), *faults(h)))
+    return read_bundle(bundle_files(home, name)).for_codename(codename)
+
+
+def _homes() -> list[str]:
+    return sorted(path.parent.name for path in DATA.glob("*/faults.yaml"))
 
 
 def faults(codename: str) -> dict[str, dict[str, Any]]:
@@ -42,17 +66,23 @@ def bundle_files(codename: str, name: str) -> dict[str, bytes]:
         files["guide.yaml"] = _with_slip(files["guide.yaml"].decode(), name, fault).encode()
         files = {n: c for n, c in files.items() if not n.startswith(("prose/", "pictures/"))}
     guide = yaml.safe_load(files["guide.yaml"])
-    for fixed in ("device.yaml", "builds.yaml"):
-        files[fixed] = (home / fixed).read_bytes()
-    scheme = yaml.safe_load(files["device.yaml"])["scheme"]
+    schemes = set()
+    for other in ("", *guide.get("also_for", [])):
+        for fixed in ("device.yaml", "builds.yaml"):
+            name = f"codenames/{other}/{fixed}" if other else fixed
+            files[name] = (DATA / (other or codename) / fixed).read_bytes()
+            if fixed == "device.yaml":
+                schemes.add(yaml.safe_load(files[name])["scheme"])
     for folder, ids in (
         (home / "packages", guide.get("files", [])),
         (DATA / "tools", guide.get("tools", [])),
         (DATA / "programs", guide.get("programs", [])),
-        (DATA / "schemes", [scheme]),
+        (DATA / "schemes", sorted(schemes)),
     ):
         for each in ids:
-            files[f"{folder.name}/{each}.yaml"] = (folder / f"{each}.yaml").read_bytes()
+            place = f"{folder.name}/{each}.yaml"
+            if place not in files:  # a guide may bring its own
+                files[place] = (folder / f"{each}.yaml").read_bytes()
     return files
 
 
@@ -72,7 +102,7 @@ def write_demo_bundles(home: Path) -> list[Path]:
     folder = home / "demo-bundles"
     folder.mkdir(parents=True, exist_ok=True)
     found = []
-    for codename in sorted(path.parent.name for path in DATA.glob("*/faults.yaml")):
+    for codename in _homes():
         for name in (*guide_names(codename), *faults(codename)):
             path = folder / f"{codename}-{name}.zip"
             path.write_bytes(write_zip(bundle_files(codename, name)))

@@ -17,6 +17,7 @@ from anleitung.core.marked import counted
 from anleitung.desk.guides import GuideState, state_of_guide
 from anleitung.desk.matters import Matter, MatterGroup, grouped
 from anleitung.guides.chain import opened_by
+from anleitung.guides.load import guides_of
 from anleitung.guides.models import Guide, Revision
 from anleitung.mirrors.sources import all_sources, open_changes
 
@@ -47,9 +48,10 @@ class Desk:
 def read_desk(*, actor: User, now: datetime) -> Desk:
     known = current_fingerprints()
     guides: dict[str, list[Guide]] = {}
-    rows = Guide.objects.order_by("codename", "slug")
+    rows = Guide.objects.order_by("slug").prefetch_related("also_for")
     for guide in rows.select_related("draft__updated_by"):
-        guides.setdefault(guide.codename, []).append(guide)
+        for codename in (guide.codename, *(a.codename for a in guide.also_for.all())):
+            guides.setdefault(codename, []).append(guide)
     own = _own_codenames(actor)
     found, matters = [], []
     for entry in entries("device", retired=True):
@@ -60,7 +62,7 @@ def read_desk(*, actor: User, now: datetime) -> Desk:
             continue  # told below, with everything else that cannot be read
         states = []
         for guide in guides.get(device.codename, ()):
-            state, raised = state_of_guide(guide, known, actor=actor, now=now)
+            state, raised = state_of_guide(guide, device.codename, known, actor=actor, now=now)
             if state is not None:
                 states.append(state)
                 matters += raised
@@ -171,8 +173,8 @@ class GuideList:
 def read_guides(codename: str, *, actor: User, now: datetime) -> GuideList:
     known = current_fingerprints()
     found = []
-    for guide in Guide.objects.filter(codename=codename).order_by("slug").select_related("draft"):
-        state, _ = state_of_guide(guide, known, actor=actor, now=now)
+    for guide in guides_of(codename).order_by("slug").select_related("draft"):
+        state, _ = state_of_guide(guide, codename, known, actor=actor, now=now)
         if state is not None:
             found.append((guide, state))
     place = {state.slug: AIMS.index(state.aim) for _, state in found}
@@ -180,7 +182,7 @@ def read_guides(codename: str, *, actor: User, now: datetime) -> GuideList:
     trials = []
     for guide, state in found:
         # Of those that open the way only what a phone goes through before: a way back leads to all.
-        before = [r for r in opened_by(guide) if place[r.guide.slug] < place[guide.slug]]
+        before = [r for r in opened_by(guide, codename) if place[r.guide.slug] < place[guide.slug]]
         line = GuideLine(state, tuple((r.title, r.guide.slug) for r in before))
         if state.is_trial:
             trials.append(line)

@@ -7,12 +7,21 @@ from django.contrib.auth.models import User
 
 from anleitung.core.evidence.report import EvidenceOut
 from anleitung.core.guide.aim import Aim, aim_of
+from anleitung.core.guide.bundle import Bundle
 from anleitung.core.marked import counted
 from anleitung.core.proof.result import ProofOut
 from anleitung.core.sheet.build import admission_words
 from anleitung.desk.matters import Matter
 from anleitung.guides.errors import UnreadableGuide
-from anleitung.guides.load import Stored, kept_proof, load_bundle
+from anleitung.guides.load import (
+    Row,
+    Stored,
+    chosen_for,
+    is_for,
+    kept_proof,
+    load_bundle,
+    load_whole,
+)
 from anleitung.guides.models import Draft, Guide, Revision
 from anleitung.guides.today import Fingerprints, Today, held_against_today
 from anleitung.reports.evidence import evidence_for
@@ -44,19 +53,21 @@ class GuideState:
 
 
 def state_of_guide(
-    guide: Guide, known: Fingerprints, *, actor: User, now: datetime
+    guide: Guide, codename: str, known: Fingerprints, *, actor: User, now: datetime
 ) -> tuple[GuideState | None, list[Matter]]:
-    """None for a name that holds neither a draft nor a revision."""
-    draft: Draft | None = getattr(guide, "draft", None)
-    newest = guide.revisions.order_by("-number").select_related("withdrawal").first()
+    """On one codename. None for a name that holds neither a draft nor a revision for it."""
+    draft: Draft | None = _mine(getattr(guide, "draft", None), codename)
+    revisions = guide.revisions.order_by("-number").select_related("withdrawal", "guide")
+    newest = _mine(revisions.first(), codename)
     shown: Stored | None = newest or draft
     if shown is None:
         return None, []
     try:
         bundle, today = load_bundle(shown), held_against_today(shown, known)
+        drafted = load_whole(draft) if draft else None
         draft_proof = kept_proof(load_bundle(draft)) if draft else None
     except UnreadableGuide as error:
-        return _unreadable(guide, shown, str(error))
+        return _unreadable(guide, codename, shown, str(error))
     withdrawn = newest is not None and hasattr(newest, "withdrawal")
     evidence = evidence_for(newest, now=now) if newest else None
     state = GuideState(
@@ -80,20 +91,35 @@ def state_of_guide(
         return state, []
     matters: list[Matter] = []
     if newest is not None and evidence is not None and not withdrawn:
-        matters += _about_reports(guide, newest, evidence, actor)
+        matters += _about_reports(codename, newest, evidence, actor)
     if not withdrawn:
-        matters += _about_today(guide, shown, today, state.runs, actor)
-    if draft is not None:
-        matters.append(_about_draft(guide, draft, draft_proof, actor))
+        matters += _about_today(codename, shown, today, state.runs, actor)
+    if draft is not None and drafted is not None:
+        matter = _about_draft(codename, draft, draft_proof, actor)
+        # Ready is what is so on every codename, and that is told once.
+        if matter.kind != "ready" or _is_ready(codename, drafted):
+            matters.append(matter)
     return state, matters
+
+
+def _mine(row: Row | None, codename: str) -> Row | None:
+    found = chosen_for(row, codename) if row is not None else None
+    return found if found is not None and is_for(found) else None
+
+
+def _is_ready(codename: str, whole: Bundle) -> bool:
+    if codename != whole.device.codename:
+        return False
+    proofs = [kept_proof(each) for each in whole.each]
+    return all(p is not None and p.finished and not p.open_stops for p in proofs)
 
 
 def _count(proof: ProofOut | None, severity: str) -> int:
     return sum(f.severity == severity for f in proof.findings) if proof else -1
 
 
-def _path(guide: Guide, state: str) -> str:
-    return f"/c/{guide.codename}/guides/{guide.slug}?v={state}"
+def _path(row: Stored, codename: str, state: str) -> str:
+    return f"/c/{codename}/guides/{row.guide.slug}?v={state}"
 
 
 def _is_mine(row: Stored, actor: User) -> bool:
@@ -101,7 +127,9 @@ def _is_mine(row: Stored, actor: User) -> bool:
     return by == actor.pk
 
 
-def _unreadable(guide: Guide, row: Stored, why: str) -> tuple[GuideState, list[Matter]]:
+def _unreadable(
+    guide: Guide, codename: str, row: Stored, why: str
+) -> tuple[GuideState, list[Matter]]:
     """A guide that cannot be read stands in its place, with the reason, beside all that goes on."""
     mine = row if isinstance(row, Revision) else None
     state = GuideState(
@@ -114,14 +142,14 @@ def _unreadable(guide: Guide, row: Stored, why: str) -> tuple[GuideState, list[M
         is_trial=guide.is_trial,
         fault=why,
     )
-    path = _path(guide, mine.version if mine else "draft")
+    path = _path(row, codename, mine.version if mine else "draft")
     return state, [Matter("unreadable", 1, "loss", why, "Look at it", path)]
 
 
 def _about_reports(
-    guide: Guide, revision: Revision, evidence: EvidenceOut, actor: User
+    codename: str, revision: Revision, evidence: EvidenceOut, actor: User
 ) -> list[Matter]:
-    path, mine = _path(guide, revision.version), _is_mine(revision, actor)
+    path, mine = _path(revision, codename, revision.version), _is_mine(revision, actor)
     name = f"{revision.title} {revision.version}"
     told = [(0, evidence.dead_notice, "Read the reports")] if evidence.dead_notice else []
     told += [(0, flag.words, "Look at it") for flag in evidence.flags]
@@ -132,13 +160,13 @@ def _about_reports(
 
 
 def _about_today(
-    guide: Guide, row: Stored, today: Today, readers: int, actor: User
+    codename: str, row: Stored, today: Today, readers: int, actor: User
 ) -> list[Matter]:
     """What the catalogue's documents of today do to a guide that was proved with older ones."""
     if not today.changed:
         return []
     state = row.version if isinstance(row, Revision) else "draft"
-    path, mine = _path(guide, state), _is_mine(row, actor)
+    path, mine = _path(row, codename, state), _is_mine(row, actor)
     what = ", ".join(f"{kind} {name}" for kind, _, name in today.changed[:3])
     title = f"{row.title} {state}"
     if today.fault or today.stops:
@@ -151,8 +179,8 @@ def _about_today(
     return []
 
 
-def _about_draft(guide: Guide, draft: Draft, proof: ProofOut | None, actor: User) -> Matter:
-    path, mine = _path(guide, "draft"), _is_mine(draft, actor)
+def _about_draft(codename: str, draft: Draft, proof: ProofOut | None, actor: User) -> Matter:
+    path, mine = _path(draft, codename, "draft"), _is_mine(draft, actor)
     if proof is None:
         text = f"“{draft.title}” has not been proved with this version of the model yet."
         return Matter("drafts", 3, "care", text, "Open the draft", path, mine=mine)

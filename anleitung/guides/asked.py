@@ -36,7 +36,7 @@ def ask_proof(
 
 def ask_follows(*, actor: User, row: Stored, now: datetime) -> Follows:
     """Slips, reasons, losses, choices, ways back. The rescue guides are those published now."""
-    key = f"{row.fingerprint} {MODEL_VERSION} {newest_state()}"
+    key = f"{load_bundle(row).fingerprint} {MODEL_VERSION} {newest_state()}"
     told = ask(actor=actor, kind="slips", key=key, args=row_args(row), now=now)
     return Follows.model_validate(told)
 
@@ -52,7 +52,7 @@ def ask_goes_with(*, actor: User, codename: str, now: datetime) -> GoesWithOut:
 
 
 def ask_fixes(*, actor: User, row: Stored, now: datetime) -> list[dict[str, Any]]:
-    key = f"{row.fingerprint} {MODEL_VERSION}"
+    key = f"{load_bundle(row).fingerprint} {MODEL_VERSION}"
     found: list[dict[str, Any]] = ask(
         actor=actor, kind="fixes", key=key, args=row_args(row), now=now
     )

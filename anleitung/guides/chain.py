@@ -6,7 +6,7 @@ from typing import Any
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.model_version import MODEL_VERSION
 from anleitung.core.proof.explain.links import Link, find_link
-from anleitung.guides.load import Stored, load_bundle, newest_revisions, readable
+from anleitung.guides.load import Stored, chosen_for, load_bundle, newest_revisions, readable
 from anleitung.guides.models import Guide, Revision
 from anleitung.jobs.outcomes import find_outcome, outcome_of
 
@@ -36,7 +36,7 @@ def neighbours(row: Stored, *, most_new: int = MOST_NEW) -> Neighbours:
     """most_new: how many links may be worked out here and now; the worker does the others."""
     mine = load_bundle(row)
     before, after = [], []
-    others = [r for r in newest_revisions(row.guide.codename) if r.guide_id != row.guide_id]
+    others = [r for r in newest_revisions(mine.device.codename) if r.guide_id != row.guide_id]
     known = list(readable(others))
     missing = len(others) - len(known)
     for revision, other in known:
@@ -57,13 +57,21 @@ def neighbours(row: Stored, *, most_new: int = MOST_NEW) -> Neighbours:
     return Neighbours(tuple(before), tuple(after), missing)
 
 
-def opened_by(guide: Guide) -> list[Revision]:
-    """The published guides that lead to this one, as far as the worker looked. Computes nothing."""
+def opened_by(guide: Guide, codename: str) -> list[Revision]:
+    """The published guides that lead to this one on the codename, as far as the worker looked.
+
+    Computes nothing.
+    """
     row = guide.revisions.order_by("-number").first() or getattr(guide, "draft", None)
     if row is None:
         return []
-    others = [r for r in newest_revisions(guide.codename) if r.guide_id != guide.pk]
-    return [r for r in others if find_outcome("link", _pair(r.fingerprint, row.fingerprint))]
+    others = [r for r in newest_revisions(codename) if r.guide_id != guide.pk]
+    mine = [bundle for _row, bundle in readable([chosen_for(row, codename)])]
+    return [
+        revision
+        for revision, other in readable(others)
+        if mine and isinstance(revision, Revision) and find_outcome("link", _key(other, mine[0]))
+    ]
 
 
 def _link(first: Bundle, second: Bundle) -> Link | None:
@@ -73,11 +81,7 @@ def _link(first: Bundle, second: Bundle) -> Link | None:
 
 
 def _key(first: Bundle, second: Bundle) -> str:
-    return _pair(first.fingerprint, second.fingerprint)
-
-
-def _pair(first: str, second: str) -> str:
-    return f"{first} {second} {MODEL_VERSION}"
+    return f"{first.fingerprint} {second.fingerprint} {MODEL_VERSION}"
 
 
 def _told(link: Link | None) -> dict[str, Any]:

@@ -12,6 +12,12 @@ class NoSuchGuide(NotThere):
     code = "no-such-guide"
 
 
+class NotForCodename(NotThere):
+    """The guide is there, and not for this codename."""
+
+    code = "not-for-codename"
+
+
 class NoSuchDraft(NotThere):
     code = "no-such-draft"
 
@@ -40,6 +46,12 @@ class NoPhoneLikeThat(NotThere):
 
 class NoSuchForm(NotThere):
     code = "no-such-form"
+
+
+class NameTaken(AnleitungError):
+    """Another guide has this name on one of the codenames."""
+
+    code = "name-taken"
 
 
 class Replaced(NotThere):

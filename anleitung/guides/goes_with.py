@@ -9,8 +9,7 @@ from anleitung.core.diagrams.run import Budget
 from anleitung.core.documents.package import Package
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.proof.explain.goes_with import GoesWith, goes_with
-from anleitung.guides.load import newest_state, readable
-from anleitung.guides.models import Guide
+from anleitung.guides.load import chosen_for, guides_of, is_for, newest_state, readable
 
 
 class TableCellOut(BaseModel):
@@ -55,7 +54,8 @@ def files_of(codename: str) -> tuple[Bundle | None, list[str]]:
     packages: dict[str, Package] = {}
     several: set[str] = set()
     guide = None
-    states = [newest_state(guide) for guide in Guide.objects.filter(codename=codename)]
+    rows = [chosen_for(newest_state(guide), codename) for guide in guides_of(codename)]
+    states = [row for row in rows if is_for(row)]
     for _row, bundle in readable(states):
         guide = guide or bundle.guide
         for package in bundle.packages:

@@ -5,14 +5,14 @@ from typing import Any
 
 from anleitung.core.files.match import FileAtHand, KnownBytes
 from anleitung.guides.errors import UnreadableGuide
-from anleitung.guides.load import Stored, load_bundle
+from anleitung.guides.load import Stored, load_whole
 from anleitung.guides.models import Draft, KnownFile, Revision
 
 
 def index_files(row: Stored) -> None:
     """What is known of its files is written anew."""
     try:
-        packages = load_bundle(row).packages
+        packages = load_whole(row).packages
     except UnreadableGuide:
         packages = ()
     about: dict[str, Any] = {"draft": row} if isinstance(row, Draft) else {"revision": row}

@@ -2,9 +2,10 @@
 
 import logging
 from collections.abc import Iterable, Iterator
-from typing import Any
+from typing import Any, TypeVar
 
 from django.db import transaction
+from django.db.models import Q, QuerySet
 from pydantic import ValidationError
 
 from anleitung.core.formats.read_bundle import InvalidBundle, read_bundle
@@ -18,16 +19,18 @@ from anleitung.guides.errors import (
     NoSuchDraft,
     NoSuchGuide,
     NoSuchRevision,
+    NotForCodename,
     NotProved,
     UnreadableGuide,
 )
-from anleitung.guides.models import Draft, Guide, Proof, Revision
+from anleitung.guides.models import AlsoFor, Draft, Guide, Proof, Revision
 from anleitung.guides.pictures import Held
 from anleitung.guides.seals import is_sealed, seal_of
 from anleitung.storage.recent import Kept
 
 _log = logging.getLogger(__name__)
 Stored = Draft | Revision
+Row = TypeVar("Row", bound=Draft | Revision)
 
 
 def as_texts(files: dict[str, bytes]) -> dict[str, str]:
@@ -48,7 +51,23 @@ _SHEETS: Kept[str, SheetOut] = Kept()
 
 
 def load_bundle(row: Stored) -> Bundle:
-    """Held against its fingerprint when it is first read. Raises UnreadableGuide."""
+    """As it is for the chosen codename: what is proved and shown.
+
+    Raises UnreadableGuide, NotForCodename.
+    """
+    whole = load_whole(row)
+    chosen = row.chosen or whole.device.codename
+    if chosen not in whole.codenames:
+        known = " and ".join(whole.codenames)
+        raise NotForCodename(f"{row.title} is not for {chosen[:60]}; it is for {known}.")
+    return whole.for_codename(chosen)
+
+
+def load_whole(row: Stored) -> Bundle:
+    """As it is stored, with all its codenames: what is changed, published and exported.
+
+    Held against its fingerprint when it is first read. Raises UnreadableGuide.
+    """
     return _BUNDLES.get_or(row.fingerprint, lambda: _read(row))
 
 
@@ -76,7 +95,7 @@ def readable(rows: Iterable[Stored]) -> Iterator[tuple[Stored, Bundle]]:
     for row in rows:
         try:
             yield row, load_bundle(row)
-        except UnreadableGuide as error:
+        except (UnreadableGuide, NotForCodename) as error:
             _log.error("%s", error)
 
 
@@ -148,41 +167,81 @@ def load_sheet(row: Stored, proof: ProofOut) -> SheetOut:
 
 
 def find_guide(codename: str, slug: str) -> Guide:
+    """codename: of the guide's own, or a further one that it is for."""
     guide = Guide.objects.filter(codename=codename, slug=slug).first()
+    if guide is None:
+        guide = Guide.objects.filter(also_for__codename=codename, also_for__slug=slug).first()
     if guide is None:
         raise NoSuchGuide(f"There is no guide {slug} for {codename}.")
     return guide
 
 
 def find_draft(codename: str, slug: str) -> Draft:
-    draft = Draft.objects.filter(guide__codename=codename, guide__slug=slug).first()
+    """For this codename, where the guide is for several."""
+    guide = find_guide(codename, slug)
+    draft = Draft.objects.filter(guide=guide).select_related("guide").first()
     if draft is None:
-        find_guide(codename, slug)
         raise NoSuchDraft(f"The guide {slug} for {codename} has no draft.")
-    return draft
+    return chosen_for(draft, codename)
 
 
-def find_revision(short: str) -> Revision:
-    """short: at least 12 hex digits of the fingerprint; longer ones must agree."""
+def chosen_for(row: Row, codename: str) -> Row:
+    """The same row, looked at for this codename; "" for the guide's own."""
+    row.chosen = "" if codename == row.guide.codename else codename
+    return row
+
+
+def find_revision(short: str, codename: str = "") -> Revision:
+    """short: at least 12 hex digits of the fingerprint; longer ones must agree. codename: that it
+
+    is looked at for, "" for the guide's own. Raises NoSuchRevision, NotForCodename.
+    """
     revision = (
         Revision.objects.select_related("guide", "withdrawal").filter(short=short[:12]).first()
     )
     if revision is None or not revision.fingerprint.removeprefix("sha256:").startswith(short):
         raise NoSuchRevision("There is no published revision with this fingerprint.")
+    if codename and codename != revision.guide.codename:
+        load_bundle(chosen_for(revision, codename))
     return revision
 
 
+def address_of(revision: Revision) -> str:
+    """The path of the readers' page, for the chosen codename where there are several."""
+    try:
+        several = len(load_whole(revision).codenames) > 1
+    except UnreadableGuide:
+        several = False
+    codename = revision.chosen or revision.guide.codename
+    return f"/r/{revision.short}" + (f"/for/{codename}" if several else "")
+
+
 def newest_revisions(codename: str) -> list[Revision]:
-    """The newest revision of each guide that is not withdrawn."""
+    """The newest revision of each guide for the codename that is not withdrawn."""
     found: dict[Any, Revision] = {}
-    rows = Revision.objects.filter(guide__codename=codename, withdrawal__isnull=True)
+    rows = Revision.objects.filter(guide__in=guides_of(codename), withdrawal__isnull=True)
     for revision in rows.select_related("guide").order_by("guide__slug", "number"):
-        found[revision.guide_id] = revision
-    return list(found.values())
+        found[revision.guide_id] = chosen_for(revision, codename)
+    return [row for row in found.values() if is_for(row)]
+
+
+def guides_of(codename: str) -> QuerySet[Guide]:
+    """Its own, and those that are for it as well, as far as the index knows."""
+    return Guide.objects.filter(
+        Q(codename=codename) | Q(pk__in=AlsoFor.objects.filter(codename=codename).values("guide"))
+    )
+
+
+def is_for(row: Stored) -> bool:
+    """Whether this state is for the chosen codename. One that cannot be read stays where it is."""
+    try:
+        return not row.chosen or row.chosen in load_whole(row).codenames
+    except UnreadableGuide:
+        return False
 
 
 def newest_state(guide: Guide) -> Stored:
-    """The draft, or the newest revision where there is none."""
+    """The draft, or the newest revision where there is none; for the guide's own codename."""
     draft = Draft.objects.filter(guide=guide).first()
     newest = draft or guide.revisions.order_by("-number").first()
     if newest is None:

@@ -21,6 +21,23 @@ class Guide(models.Model):
         return f"{self.codename}/{self.slug}"
 
 
+class AlsoFor(models.Model):
+    """A further codename that a guide is for: under it the guide is found as well.
+
+    Each state says by itself for which codenames it is; this only leads there.
+    """
+
+    guide = models.ForeignKey(Guide, on_delete=models.CASCADE, related_name="also_for")
+    codename = models.CharField(max_length=60)
+    slug = models.CharField(max_length=60)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["codename", "slug"], name="also_for_once")]
+
+    def __str__(self) -> str:
+        return f"{self.codename}/{self.slug}"
+
+
 class Proof(models.Model):
     """A proof, kept by what was proved and by which model: the same is not proved again.
 
@@ -40,7 +57,12 @@ class Proof(models.Model):
 
 
 class Draft(models.Model):
-    """The one draft of a guide. files: name within the bundle → text, as it was brought in."""
+    """The one draft of a guide. files: name within the bundle → text, as it was brought in.
+
+    chosen: the codename that it is looked at for, "" for the guide's own; not stored.
+    """
+
+    chosen = ""
 
     guide = models.OneToOneField(Guide, on_delete=models.CASCADE, related_name="draft")
     fingerprint = models.CharField(max_length=71)
@@ -54,7 +76,9 @@ class Draft(models.Model):
 
 
 class Revision(models.Model):
-    """One published state. short: the first 12 hex digits, for addresses."""
+    """One published state. short: the first 12 hex digits, for addresses. chosen: as of drafts."""
+
+    chosen = ""
 
     guide = models.ForeignKey(Guide, on_delete=models.PROTECT, related_name="revisions")
     number = models.PositiveIntegerField()

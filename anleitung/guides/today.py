@@ -5,14 +5,16 @@ with today's documents is kept under its own key, so taking a change back brings
 """
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from anleitung.catalogue.load import current_fingerprints, document_of, find_entry
 from anleitung.catalogue.services.enter import Address, catalogue_documents
 from anleitung.core.documents.base import body_of, fingerprint_of
+from anleitung.core.documents.build import Build
+from anleitung.core.documents.device import Device
 from anleitung.core.errors import AnleitungError
-from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.bundle import Bundle, OtherCodename
 from anleitung.core.guide.check_bundle import check_bundle
 from anleitung.core.proof.result import ProofOut
 from anleitung.guides.load import Stored, kept_proof, load_bundle
@@ -53,7 +55,7 @@ def held_against_today(row: Stored, known: Fingerprints | None = None) -> Today:
     as the fault. Raises UnreadableGuide for the guide itself.
     """
     bundle = load_bundle(row)
-    changed = _changed(bundle, current_fingerprints() if known is None else known)
+    changed = changed_documents(bundle, current_fingerprints() if known is None else known)
     if not changed:
         return Today(())
     try:
@@ -73,19 +75,27 @@ def with_documents(bundle: Bundle, changed: tuple[Address, ...]) -> Bundle:
         entry = find_entry(*address)
         assert entry.current is not None
         new[address] = document_of(entry.current, address[0])
-    codename = bundle.device.codename
-    return Bundle(
-        guide=bundle.guide,
-        device=new.get(("device", codename, codename), bundle.device),
-        builds=tuple(new.get(("build", codename, b.build), b) for b in bundle.builds),
-        packages=bundle.packages,
+
+    def now(device: Device, builds: tuple[Build, ...]) -> tuple[Device, tuple[Build, ...]]:
+        codename = device.codename
+        return (
+            new.get(("device", codename, codename), device),
+            tuple(new.get(("build", codename, b.build), b) for b in builds),
+        )
+
+    device, builds = now(bundle.device, bundle.builds)
+    return replace(
+        bundle,
+        device=device,
+        builds=builds,
+        others=tuple(OtherCodename(*now(o.device, o.builds)) for o in bundle.others),
         tools=tuple(new.get(("tool", "", t.id), t) for t in bundle.tools),
         schemes=tuple(new.get(("scheme", "", s.id), s) for s in bundle.schemes),
         programs=tuple(new.get(("program", "", p.id), p) for p in bundle.programs),
     )
 
 
-def _changed(bundle: Bundle, known: Fingerprints) -> tuple[Address, ...]:
+def changed_documents(bundle: Bundle, known: Fingerprints) -> tuple[Address, ...]:
     """What the catalogue does not hold, or holds as retired, changes nothing."""
     mine = _FINGERPRINTS.get_or(
         bundle.fingerprint,

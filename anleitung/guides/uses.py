@@ -1,7 +1,7 @@
 """Which guides carry a document of the catalogue."""
 
 from anleitung.catalogue.services.enter import catalogue_documents
-from anleitung.guides.load import readable
+from anleitung.guides.load import load_whole, readable
 from anleitung.guides.models import Draft, Revision
 
 
@@ -12,10 +12,8 @@ def guides_with(kind: str, codename: str, name: str) -> list[str]:
         *Draft.objects.select_related("guide").order_by("guide__slug"),
     ]
     found = []
-    for row, bundle in readable(rows):
-        if codename and row.guide.codename != codename:
-            continue
-        if (kind, codename, name) in {a for a, _ in catalogue_documents(bundle)}:
+    for row, _own in readable(rows):
+        if (kind, codename, name) in {a for a, _ in catalogue_documents(load_whole(row))}:
             state = row.version if isinstance(row, Revision) else "draft"
             found.append(f"{row.title} {state}")
     return found

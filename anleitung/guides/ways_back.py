@@ -2,8 +2,8 @@
 
 from anleitung.core.proof.rehearse.rescue import WayBack, prove_way_back, ways_named_in
 from anleitung.core.proof.run.compile import Compiled
-from anleitung.guides.errors import UnreadableGuide
-from anleitung.guides.load import load_bundle
+from anleitung.guides.errors import NotForCodename, UnreadableGuide
+from anleitung.guides.load import chosen_for, guides_of, load_bundle
 from anleitung.guides.models import Revision
 
 
@@ -21,7 +21,7 @@ def ways_back_of(compiled: Compiled) -> list[tuple[WayBack, str]]:
             continue
         try:
             rescue = load_bundle(revision)
-        except UnreadableGuide:
+        except (UnreadableGuide, NotForCodename):
             found.append((WayBack(step, guide, 0, 0, "it cannot be read any more"), guide))
             continue
         found.append((prove_way_back(compiled, step, rescue), revision.title))
@@ -30,8 +30,8 @@ def ways_back_of(compiled: Compiled) -> list[tuple[WayBack, str]]:
 
 def published(codename: str, slug: str) -> Revision | None:
     """The newest published revision that stands."""
-    return (
-        Revision.objects.filter(guide__codename=codename, guide__slug=slug, withdrawal__isnull=True)
-        .order_by("-pk")
-        .first()
+    rows = Revision.objects.filter(
+        guide__in=guides_of(codename), guide__slug=slug, withdrawal__isnull=True
     )
+    newest = rows.select_related("guide").order_by("-pk").first()
+    return chosen_for(newest, codename) if newest is not None else None

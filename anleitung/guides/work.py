@@ -9,10 +9,12 @@ from anleitung.core.model_version import MODEL_VERSION
 from anleitung.guides.errors import Replaced
 from anleitung.guides.load import (
     Stored,
+    chosen_for,
     find_draft,
     find_revision,
     load_bundle,
     load_proof,
+    load_whole,
     readable,
 )
 from anleitung.guides.models import Draft, Revision, Withdrawal
@@ -22,7 +24,8 @@ from anleitung.jobs.work import JobKind, Tick, asker_of, register
 
 def row_args(row: Stored) -> dict[str, Any]:
     """What leads the worker to the very row: its fingerprint is in the key as well."""
-    return {"draft" if isinstance(row, Draft) else "revision": row.pk}
+    kind = "draft" if isinstance(row, Draft) else "revision"
+    return {kind: row.pk} | ({"codename": row.chosen} if row.chosen else {})
 
 
 def _row(args: dict[str, Any]) -> Stored:
@@ -34,7 +37,7 @@ def _row(args: dict[str, Any]) -> Stored:
     )
     if row is None:
         raise Replaced("This draft was replaced or published meanwhile. Open it again.")
-    return row
+    return chosen_for(row, args.get("codename", row.guide.codename))
 
 
 def proof_key(fingerprint: str) -> str:
@@ -74,9 +77,10 @@ def _link(job: Job, tick: Tick) -> dict[str, Any]:
 def _prove_all(job: Job, tick: Tick) -> dict[str, Any]:
     """Every draft and newest revision that this model has not proved yet."""
     rows: list[Stored] = [*Draft.objects.all(), *_newest()]
-    for number, (_row, bundle) in enumerate(readable(rows)):
+    for number, (row, _bundle) in enumerate(readable(rows)):
         tick(number, len(rows))
-        load_proof(bundle)
+        for each in load_whole(row).each:
+            load_proof(each)
     return {}
 
 
@@ -166,10 +170,9 @@ def _import(job: Job, tick: Tick) -> dict[str, Any]:
 
 
 def redrafted(draft: Draft) -> dict[str, Any]:
-    guide = draft.guide
     return {
-        "codename": guide.codename,
-        "slug": guide.slug,
+        "codename": draft.chosen or draft.guide.codename,
+        "slug": draft.guide.slug,
         "fingerprint": draft.fingerprint,
         "replaced": True,
     }
@@ -177,7 +180,7 @@ def redrafted(draft: Draft) -> dict[str, Any]:
 
 def find_row(codename: str, slug: str, short: str) -> Stored:
     """A revision by its short fingerprint, or the draft of a guide. Raises NotThere."""
-    return find_revision(short) if short else find_draft(codename, slug)
+    return find_revision(short, codename) if short else find_draft(codename, slug)
 
 
 def register_all() -> None:

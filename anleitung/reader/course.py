@@ -10,6 +10,7 @@ from anleitung.core.proof.explain.choices import Compared, compare_choices
 from anleitung.core.proof.rehearse.rescue import ways_named_in
 from anleitung.core.proof.run.compile import run_bundle
 from anleitung.core.sheet.clock import span_words
+from anleitung.guides.load import address_of
 from anleitung.guides.ways_back import published
 from anleitung.storage.recent import Kept
 
@@ -36,7 +37,7 @@ class ShownOption:
 @dataclass(frozen=True, slots=True)
 class Rescue:
     step: str
-    short: str
+    address: str
     title: str
 
 
@@ -99,5 +100,5 @@ def rescues_of(bundle: Bundle) -> list[Rescue]:
     for step, slug in ways_named_in(bundle.guide):
         revision = published(bundle.device.codename, slug)
         if revision is not None:
-            found.append(Rescue(step, revision.short, revision.title))
+            found.append(Rescue(step, address_of(revision), revision.title))
     return found

@@ -36,13 +36,17 @@ from anleitung.guides.chain import neighbours
 from anleitung.guides.contests import contests_of
 from anleitung.guides.errors import NotThere
 from anleitung.guides.load import (
+    address_of,
+    chosen_for,
     earlier_proof,
     find_guide,
     find_revision,
+    is_for,
     kept_proof,
     load_bundle,
     load_proof,
     load_sheet,
+    load_whole,
     newest_revisions,
 )
 from anleitung.guides.models import Revision, StoredPicture
@@ -114,11 +118,11 @@ def guide_page(request: HttpRequest, codename: str, slug: str) -> HttpResponse:
         guide = find_guide(codename, slug)
     except NotThere as error:
         raise Http404 from error
-    newest = guide.revisions.order_by("-number").first()
-    if newest is None:
+    newest = guide.revisions.order_by("-number").select_related("guide").first()
+    if newest is None or not is_for(chosen_for(newest, codename)):
         raise Http404
     query = request.META.get("QUERY_STRING", "")
-    return HttpResponseRedirect(f"/r/{newest.short}" + (f"?{query}" if query else ""))
+    return HttpResponseRedirect(address_of(newest) + (f"?{query}" if query else ""))
 
 
 @require_safe
@@ -133,9 +137,12 @@ def workbench(request: HttpRequest) -> HttpResponse:
 
 
 @require_GET
-def checksums(request: HttpRequest, short: str) -> HttpResponse:
+def checksums(request: HttpRequest, short: str, codename: str = "") -> HttpResponse:
     """The checksum list of a revision, as ``sha256sum -c`` reads it."""
-    packages = load_bundle(_revision(short)).world.packages.values()
+    revision = _revision(short, codename)
+    # Without a codename the whole set, whose names are unique over all phones.
+    listed = load_bundle(revision) if codename else load_whole(revision)
+    packages = [p for p in listed.packages if p.id in listed.guide.files]
     response = HttpResponse(
         write_checksums({p.name: p.sha256 for p in packages if p.sha256}),
         content_type="text/plain; charset=utf-8",
@@ -171,8 +178,13 @@ class _Form:
 @require_safe
 @never_cache
 @ensure_csrf_cookie
-def revision_page(request: HttpRequest, short: str) -> HttpResponse:
-    revision = _revision(short)
+def revision_page(request: HttpRequest, short: str, codename: str = "") -> HttpResponse:
+    """A guide for several codenames is followed for one of them, which the reader chooses first."""
+    revision = _revision(short, codename)
+    if codename and request.path != address_of(revision):
+        return HttpResponseRedirect(address_of(revision))
+    if not codename and len(load_whole(revision).codenames) > 1:
+        return _ask_codename(request, revision)
     given = read_build(load_bundle(revision), request.GET.get("build", "")[:200])
     variant = request.GET.get("variant", "")[:40]
     form = _Form(base=given.build, variant=variant)
@@ -180,9 +192,9 @@ def revision_page(request: HttpRequest, short: str) -> HttpResponse:
 
 
 @require_POST
-def match(request: HttpRequest, short: str) -> HttpResponse:
+def match(request: HttpRequest, short: str, codename: str = "") -> HttpResponse:
     """Verdicts on files that the browser of a reader digested."""
-    revision, now = _revision(short), timezone.now()
+    revision, now = _chosen(short, codename), timezone.now()
     try:
         who = address_name(client_address(request), now)
         spend(
@@ -198,9 +210,9 @@ def match(request: HttpRequest, short: str) -> HttpResponse:
 
 
 @require_POST
-def report(request: HttpRequest, short: str) -> HttpResponse:
+def report(request: HttpRequest, short: str, codename: str = "") -> HttpResponse:
     """Takes a report in, from the plain form or from the script of the page."""
-    revision = _revision(short)
+    revision = _chosen(short, codename)
     form = _Form(
         key=request.POST.get("key", ""),
         base=request.POST.get("base", "")[:200],
@@ -244,7 +256,7 @@ def report(request: HttpRequest, short: str) -> HttpResponse:
     if wants_json:
         response = JsonResponse({"faults": {}})
     else:
-        response = HttpResponseRedirect(f"/r/{revision.short}?reported=1#report")
+        response = HttpResponseRedirect(f"{address_of(revision)}?reported=1#report")
     response.set_cookie(
         SOURCE_COOKIE,
         source,
@@ -256,11 +268,37 @@ def report(request: HttpRequest, short: str) -> HttpResponse:
     return response
 
 
-def _revision(short: str) -> Revision:
+def _revision(short: str, codename: str) -> Revision:
     try:
-        return find_revision(short)
+        return find_revision(short, codename)
     except NotThere as error:
         raise Http404 from error
+
+
+def _chosen(short: str, codename: str) -> Revision:
+    """Of which of several phones something is told must be said."""
+    revision = _revision(short, codename)
+    if not codename and len(load_whole(revision).codenames) > 1:
+        raise Http404
+    return revision
+
+
+def _ask_codename(request: HttpRequest, revision: Revision) -> HttpResponse:
+    """Nothing of the steps is shown before it is known whose they are."""
+    whole = load_whole(revision)
+    devices = [whole.device, *(other.device for other in whole.others)]
+    phones = [
+        {"device": device, "address": f"/r/{revision.short}/for/{device.codename}"}
+        for device in devices
+    ]
+    context = {
+        "revision": revision,
+        "phones": phones,
+        "summary": whole.guide.summary,
+        "withdrawal": getattr(revision, "withdrawal", None),
+        "query": request.META.get("QUERY_STRING", ""),
+    }
+    return render(request, "reader/which_phone.html", context)
 
 
 def _render_revision(
@@ -283,7 +321,9 @@ def _render_revision(
         .order_by("-number")
         .first()
     )
-    newest = revision.guide.revisions.order_by("-number").first()
+    newest = revision.guide.revisions.order_by("-number").select_related("guide").first()
+    for other in filter(None, (earlier, newest)):
+        other.chosen = revision.chosen
     told_by_readers = read_evidence(revision, now=now)
     evidence = told_by_readers.counted
     findings = [f for row in sheet.rows for f in row.findings] + list(sheet.general)
@@ -292,12 +332,14 @@ def _render_revision(
     context = {
         "contested": [
             {"finding": told[key], "contest": contest, "step": numbers.get(contest.step)}
-            for contest in contests_of(revision.fingerprint)
+            for contest in contests_of(bundle.fingerprint)
             if (key := (contest.finding, contest.subject, contest.step)) in told
         ],
         "revision": revision,
         "withdrawal": getattr(revision, "withdrawal", None),
         "newer": newest if newest and newest.number > revision.number else None,
+        "address": address_of(revision),
+        "others": [o for o in load_whole(revision).codenames if o != bundle.device.codename],
         "sheet": sheet,
         "before": (near := neighbours(revision, most_new=0)).before,
         "chain_missing": near.missing,

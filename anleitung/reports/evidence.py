@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
+from django.db.models import QuerySet
 from pydantic import ValidationError
 
 from anleitung.core.evidence.report import (
@@ -36,10 +37,20 @@ class Evidence:
     waiting: int
 
 
+def reports_of(revision: Revision) -> QuerySet[Report]:
+    """Those of phones of the chosen codename."""
+    return Report.objects.filter(revision=revision, codename=revision.chosen)
+
+
+def notices_of(revision: Revision) -> QuerySet[Lifted]:
+    """Notices that were taken down, of the chosen codename."""
+    return Lifted.objects.filter(revision=revision, codename=revision.chosen)
+
+
 def counted_reports(revision: Revision) -> list[CountedReport]:
     """Per source and set of factor values the first report only, in the order of arrival."""
     found: dict[tuple[object, ...], CountedReport] = {}
-    for report in Report.objects.filter(revision=revision).order_by("id").iterator():
+    for report in reports_of(revision).order_by("id").iterator():
         values = {"base": report.base, "variant": report.variant}
         values |= {f"option.{name}": choice for name, choice in report.options.items()}
         key = (report.source, *sorted(values.items()))
@@ -54,13 +65,13 @@ def evidence_for(revision: Revision, *, now: datetime) -> EvidenceOut:
 
 def read_evidence(revision: Revision, *, now: datetime) -> Evidence:
     """Costs a few small queries, however many reports there are, and writes nothing."""
-    newest = Report.objects.filter(revision=revision).order_by("-id").first()
+    newest = reports_of(revision).order_by("-id").first()
     if newest is None:
         return Evidence(_NOTHING, 0)
     upto, counted = _kept(revision)
     waiting = 0
     if upto < newest.pk:
-        waiting = Report.objects.filter(revision=revision, pk__gt=upto).count()
+        waiting = reports_of(revision).filter(pk__gt=upto).count()
     notice = _notice(revision, now=now)
     return Evidence(
         counted.model_copy(update={"dead_notice": notice}),
@@ -73,7 +84,7 @@ def _kept(revision: Revision) -> tuple[int, EvidenceOut]:
 
     in another form is none, and all reports wait.
     """
-    kept: Any = find_outcome(KIND, revision.fingerprint)
+    kept: Any = find_outcome(KIND, _key(revision))
     try:
         return kept["newest"], EvidenceOut.model_validate(kept["evidence"])
     except (KeyError, TypeError, ValidationError):
@@ -82,19 +93,28 @@ def _kept(revision: Revision) -> tuple[int, EvidenceOut]:
 
 def ask_for_what_waits(*, now: datetime) -> None:
     """For reports whose counting was lost when everything ended: the worker looks at its start."""
-    for revision in Revision.objects.filter(reports__isnull=False).distinct():
+    pairs = Report.objects.order_by("revision", "codename").values_list("revision", "codename")
+    for pk, codename in pairs.distinct():
+        revision = Revision.objects.select_related("guide").get(pk=pk)
+        revision.chosen = codename
         if read_evidence(revision, now=now).waiting:
             ask_for_evidence(revision, now=now)
 
 
 def ask_for_evidence(revision: Revision, *, now: datetime) -> None:
     """The worker works it out; one that waits already will count everything that came before it."""
-    begin_for_site(kind=KIND, key=revision.fingerprint, args={"revision": revision.pk}, now=now)
+    args = {"revision": revision.pk, "codename": revision.chosen}
+    begin_for_site(kind=KIND, key=_key(revision), args=args, now=now)
+
+
+def _key(revision: Revision) -> str:
+    return f"{revision.fingerprint} {revision.chosen}".strip()
 
 
 def _work_out(job: Job, tick: Tick) -> dict[str, Any]:
     revision = Revision.objects.get(pk=job.args["revision"])
-    newest = Report.objects.filter(revision=revision).order_by("-id").first()
+    revision.chosen = job.args.get("codename", "")
+    newest = reports_of(revision).order_by("-id").first()
     factors = factors_of(load_bundle(revision))
     reports = group_values(counted_reports(revision), factors)
     evidence = evidence_of(reports, factors)
@@ -109,9 +129,8 @@ WORK = JobKind(KIND, "evidence", _work_out, again=True)
 
 def _notice(revision: Revision, *, now: datetime) -> str:
     """Of dead phones that were reported lately, after the last notice that was taken down."""
-    lifted = Lifted.objects.filter(revision=revision).order_by("-last").first()
-    dead = Report.objects.filter(
-        revision=revision,
+    lifted = notices_of(revision).order_by("-last").first()
+    dead = reports_of(revision).filter(
         ending=Ending.DEAD.value,
         at__gt=now - DEAD_NOTICE,
         pk__gt=lifted.last if lifted else 0,

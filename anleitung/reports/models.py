@@ -9,9 +9,11 @@ from anleitung.guides.models import Revision
 class Lifted(models.Model):
     """A notice of dead phones that a maintainer took down, with the reason.
 
-    last: the newest report that it was about; a later one raises a notice again.
+    last: the newest report that it was about; a later one raises a notice again. codename: as of
+    reports.
     """
 
+    codename = models.CharField(max_length=60, blank=True, default="")
     revision = models.ForeignKey(Revision, on_delete=models.PROTECT, related_name="lifted")
     last = models.PositiveBigIntegerField()
     reason = models.CharField(max_length=500)
@@ -27,9 +29,11 @@ class Report(models.Model):
 
     key: made by the browser for one filled-in form, so that a double press counts once.
     step: id of the step at which it ended, "" where it came to the end. helped: what helped on the
-    way, as "step/number" of the things to try there, "" for nothing.
+    way, as "step/number" of the things to try there, "" for nothing. codename: of the phone, where
+    the guide is for several; "" for the guide's own.
     """
 
+    codename = models.CharField(max_length=60, blank=True, default="")
     revision = models.ForeignKey(Revision, on_delete=models.PROTECT, related_name="reports")
     key = models.CharField(max_length=64, unique=True)
     source = models.CharField(max_length=64)

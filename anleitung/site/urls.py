@@ -14,6 +14,11 @@ urlpatterns = [
     path("r/<str:short>/SHA256SUMS", views.checksums),
     path("r/<str:short>/files", views.match),
     path("r/<str:short>/report", views.report),
+    # Of a guide for several codenames a reader follows what it is for one of them.
+    path("r/<str:short>/for/<slug:codename>", views.revision_page),
+    path("r/<str:short>/for/<slug:codename>/SHA256SUMS", views.checksums),
+    path("r/<str:short>/for/<slug:codename>/files", views.match),
+    path("r/<str:short>/for/<slug:codename>/report", views.report),
     re_path(r"^pictures/(?P<sha256>[0-9a-f]{64})$", views.picture),
     path("c/<slug:codename>", views.codename_page),
     path("c/<slug:codename>/guides/<slug:slug>", views.guide_page),

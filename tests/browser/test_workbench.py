@@ -35,6 +35,28 @@ def test_from_bundle_to_published_revision(bench: Page, tmp_path: Path) -> None:
     expect(bench.get_by_role("heading", name="Is this for my phone?")).to_be_visible()
 
 
+def test_a_guide_for_two_codenames_is_shown_for_the_one_that_is_chosen(
+    bench: Page, tmp_path: Path
+) -> None:
+    edits = [("guide.yaml", "id: wattlaeufer-tidewerk\n", "id: two-phones\n")]
+    bring_in(bench, packed(tmp_path, "wattlaeufer-tidewerk", *edits))
+    choice = bench.get_by_role("navigation", name="Codenames of this guide")
+    expect(choice.get_by_role("link", name="palstek")).to_have_attribute("aria-current", "page")
+    expect(bench.get_by_text("Start rettungsring-3.2-palstek.img once")).to_be_visible()
+    choice.get_by_role("link", name="schotstek").click()
+    expect(bench).to_have_url(re.compile("/c/schotstek/guides/two-phones"))
+    expect(bench.get_by_text("Start lotsenboot-1.4-schotstek.img once")).to_be_visible()
+    expect(bench.get_by_text("Start rettungsring-3.2-palstek.img once")).to_have_count(0)
+    bench.get_by_role("button", name="Publish 1.0.0").click()
+    bench.get_by_role("dialog").get_by_role("button", name="Publish 1.0.0").click()
+    bench.get_by_role("link", name="Readers’ page").click()
+    expect(bench.get_by_text("These steps are for schotstek")).to_be_visible()
+    bench.get_by_role("link", name="choose another phone").click()
+    expect(bench.get_by_role("heading", name="Which phone do you have?")).to_be_visible()
+    bench.get_by_role("link", name="Bö 4 Neo").click()
+    expect(bench.get_by_text("These steps are for palstek")).to_be_visible()
+
+
 def test_withdrawn_with_a_reason_that_readers_see(bench: Page, tmp_path: Path) -> None:
     bring_in(
         bench, packed(tmp_path, "unlock", ("guide.yaml", "id: unlock\ncode", "id: unlock-2\ncode"))

@@ -11,20 +11,19 @@ from typing import Any
 
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.diagrams.space import FactKind
-from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.core.proof.prove import report
 from anleitung.core.proof.rehearse.slips import find_slips, try_slips
 from anleitung.core.proof.run.compile import Compiled, run_bundle
-from anleitung.demo.bundles import bundle_files, faults, guide_names
+from anleitung.demo.bundles import demo_bundle, faults, guide_names, shared_guides
 from anleitung.demo.catalogue import codenames
 
 FILE = Path(__file__).parent / "proofs.json"
-EVERY = [(c, n) for c in codenames() for n in (*guide_names(c), *faults(c))]
+EVERY = [(c, n) for c in codenames() for n in (*guide_names(c), *faults(c))] + shared_guides()
 
 
 def said(codename: str, name: str) -> dict[str, Any]:
     """counts: [admitted, counted, starts, paths]; findings and slips a line each; trace: digest."""
-    compiled = run_bundle(read_bundle(bundle_files(codename, name)), Budget())
+    compiled = run_bundle(demo_bundle(codename, name), Budget())
     proof = report(compiled)
     findings = [
         " ".join(

@@ -25,6 +25,11 @@ def catalogue_documents(bundle: Bundle) -> Iterator[tuple[Address, BaseModel]]:
     yield ("device", codename, codename), bundle.device
     for build in bundle.builds:
         yield ("build", codename, build.build), build
+    for other in bundle.others:
+        codename = other.device.codename
+        yield ("device", codename, codename), other.device
+        for build in other.builds:
+            yield ("build", codename, build.build), build
 
 
 def enter_missing(bundle: Bundle, *, actor: User, now: datetime) -> int:

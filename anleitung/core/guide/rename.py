@@ -69,6 +69,11 @@ def rename_document(bundle: Bundle, kind: Renamed, old: str, new: str) -> Bundle
         raise RenameRefused(f"{new} is in this bundle already.")
     if old not in taken:
         raise RenameRefused(f"This bundle has no {kind} {old}.")
+    if bundle.others and kind in ("device", "scheme"):
+        raise RenameRefused(
+            f"A guide for several codenames keeps its {kind}s under their ids. Take the "
+            "catalogue's, or make this one its next version."
+        )
     put = _Put(kind, old, new)
     device = bundle.device
     if kind in ("device", "scheme"):

@@ -13,7 +13,7 @@ from anleitung.accounts.roles import require_maintainer
 from anleitung.core.documents.package import Package
 from anleitung.core.formats.check_document import FieldFault, InvalidDocument, check_document
 from anleitung.core.guide.bundle import Bundle
-from anleitung.guides.load import find_draft, load_bundle
+from anleitung.guides.load import find_draft, load_whole
 from anleitung.guides.models import Draft
 from anleitung.guides.services.redraft import is_of_files, require_seen, rewrite
 
@@ -39,7 +39,7 @@ def add_files(
     with transaction.atomic():
         draft = find_draft(codename, slug)
         require_seen(draft, seen)
-        filled = _with_files(load_bundle(draft), files)
+        filled = _with_files(load_whole(draft), files)
         rewrite(draft, filled, only=is_of_files, actor=actor, now=now)
     return draft
 

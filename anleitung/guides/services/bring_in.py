@@ -7,14 +7,16 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
+from anleitung.catalogue.load import current_fingerprints
 from anleitung.catalogue.services.enter import enter_missing
 from anleitung.core.formats.read_bundle import read_bundle
+from anleitung.guides.also_for import enter_codenames
 from anleitung.guides.differences import Difference, differences
 from anleitung.guides.errors import AlreadyPublished, DraftMoved
 from anleitung.guides.load import as_texts, load_proof
 from anleitung.guides.models import Draft, Guide, Revision
 from anleitung.guides.pictures import store_pictures
-from anleitung.guides.today import held_against_today
+from anleitung.guides.today import changed_documents
 from anleitung.jobs.work import LAST, Tick
 
 
@@ -42,7 +44,8 @@ def bring_in(
     require_maintainer(actor)
     bundle = read_bundle(files)
     tick(1, 3)
-    load_proof(bundle)
+    for each in bundle.each:
+        load_proof(each)
     with transaction.atomic():
         tick(*LAST)  # from here on it is not stopped any more
         published = Revision.objects.filter(fingerprint=bundle.fingerprint).first()
@@ -60,6 +63,7 @@ def bring_in(
                 f"{standing.updated_at:%-d %B %Y at %H:%M} UTC. Replace it, or keep it.",
                 standing=standing.fingerprint,
             )
+        enter_codenames(guide, bundle)
         enter_missing(bundle, actor=actor, now=now)
         store_pictures(files, actor=actor, now=now)
         draft, created = Draft.objects.update_or_create(
@@ -72,5 +76,5 @@ def bring_in(
                 "updated_by": actor,
             },
         )
-    changed = held_against_today(draft).changed
+    changed = changed_documents(bundle, current_fingerprints())
     return BroughtIn(draft, not created, tuple(differences(bundle, changed)))

@@ -28,16 +28,15 @@ def contest(
         raise ContestRefused("This is no question to the model: such a step is not published.")
     draft = find_draft(codename, slug)
     require_seen(draft, seen)
+    bundle = load_bundle(draft)
     stops = {
-        (f.id, f.subject, f.step)
-        for f in require_proof(load_bundle(draft)).findings
-        if f.severity == "stop"
+        (f.id, f.subject, f.step) for f in require_proof(bundle).findings if f.severity == "stop"
     }
     if (which.finding, which.subject, which.step) not in stops:
         raise ContestRefused("This state of the guide has no such stop.")
     with transaction.atomic():
         made, is_new = Contest.objects.get_or_create(
-            fingerprint=draft.fingerprint,
+            fingerprint=bundle.fingerprint,
             finding=which.finding,
             subject=which.subject,
             step=which.step,

@@ -8,11 +8,13 @@ from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
 from anleitung.core.diagrams.run import Budget
+from anleitung.core.guide.document import Guide
 from anleitung.core.proof.prove import everything_found
 from anleitung.core.proof.repair.find_fix import Fix, find_fix
+from anleitung.core.proof.repair.lift import lift
 from anleitung.core.proof.run.compile import run_bundle
 from anleitung.guides.errors import NoFix
-from anleitung.guides.load import Stored, find_draft, load_bundle
+from anleitung.guides.load import Stored, find_draft, load_bundle, load_whole
 from anleitung.guides.models import Draft
 from anleitung.guides.services.redraft import is_of_guide, require_seen, rewrite
 from anleitung.jobs.work import LAST, Tick
@@ -37,7 +39,7 @@ def fixes_of(row: Stored, tick: Tick) -> list[tuple[Which, Fix]]:
     for number, found in enumerate(everything):
         tick(number, len(everything))
         known = find_fix(compiled, found)
-        if known is not None:
+        if known is not None and _for_all(row, known.guide) is not None:
             told.append((Which(found.finding, found.subject, found.step), known))
     return told
 
@@ -59,19 +61,28 @@ def fix(
     require_maintainer(actor)
     draft = find_draft(codename, slug)
     require_seen(draft, seen)
-    bundle = load_bundle(draft)
-    compiled = run_bundle(bundle, Budget())
+    compiled = run_bundle(load_bundle(draft), Budget())
     found = next(
         (f for f in everything_found(compiled) if Which(f.finding, f.subject, f.step) == which),
         None,
     )
     tick(1, 3)
     known = find_fix(compiled, found) if found else None
-    if known is None:
+    guide = _for_all(draft, known.guide) if known else None
+    if guide is None:
         raise NoFix("No edit is known that takes this away without a new stop elsewhere.")
     with transaction.atomic():
         tick(*LAST)  # from here on it is not stopped any more
         draft = find_draft(codename, slug)
         require_seen(draft, seen)
-        rewrite(draft, bundle.with_guide(known.guide), only=is_of_guide, actor=actor, now=now)
+        edited = load_whole(draft).with_guide(guide)
+        rewrite(draft, edited, only=is_of_guide, actor=actor, now=now)
     return draft
+
+
+def _for_all(row: Stored, edited: Guide) -> Guide | None:
+    """The edit in the guide as it is stored; None where it would harm another of its codenames."""
+    whole = load_whole(row)
+    if load_bundle(row) is whole:
+        return edited
+    return lift(whole, row.chosen or whole.device.codename, edited)

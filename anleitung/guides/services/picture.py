@@ -13,7 +13,7 @@ from anleitung.core.formats.pictures import InvalidPicture, clean_picture
 from anleitung.core.guide.nested import OneStep
 from anleitung.core.guide.walk import map_steps, rows_of
 from anleitung.guides.errors import NoSuchStep
-from anleitung.guides.load import find_draft, load_bundle
+from anleitung.guides.load import find_draft, load_whole
 from anleitung.guides.models import Draft
 from anleitung.guides.pictures import store_picture
 from anleitung.guides.services.redraft import is_of_guide, require_seen, rewrite
@@ -80,7 +80,7 @@ def _change(
 ) -> Draft:
     draft = find_draft(codename, slug)
     require_seen(draft, seen)
-    bundle = load_bundle(draft)
+    bundle = load_whole(draft)
     if step not in {row.step.id for row in rows_of(bundle.guide)}:
         raise NoSuchStep(f"The draft has no step {step}.")
     guide = map_steps(bundle.guide, lambda s: change(s) if s.id == step else s)

@@ -6,11 +6,17 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
+from anleitung.catalogue.load import current_fingerprints
 from anleitung.guides.asked import ask_proof
-from anleitung.guides.load import Stored, find_draft, load_bundle
+from anleitung.guides.load import Stored, find_draft, load_bundle, load_whole
 from anleitung.guides.models import Draft
 from anleitung.guides.services.redraft import is_of_catalogue, require_seen, rewrite
-from anleitung.guides.today import Today, held_against_today, with_documents
+from anleitung.guides.today import (
+    Today,
+    changed_documents,
+    held_against_today,
+    with_documents,
+)
 
 
 def prove_today(*, actor: User, row: Stored, at: datetime) -> Today:
@@ -36,6 +42,7 @@ def take_today(*, actor: User, codename: str, slug: str, seen: str, now: datetim
     with transaction.atomic():
         draft = find_draft(codename, slug)
         require_seen(draft, seen)
-        ours = with_documents(load_bundle(draft), held_against_today(draft).changed)
+        whole = load_whole(draft)
+        ours = with_documents(whole, changed_documents(whole, current_fingerprints()))
         rewrite(draft, ours, only=is_of_catalogue, actor=actor, now=now)
     return draft

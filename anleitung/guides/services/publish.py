@@ -11,7 +11,7 @@ from anleitung.core.proof.result import ProofOut
 from anleitung.guides.asked import ask_proof
 from anleitung.guides.contests import open_stops
 from anleitung.guides.errors import AlreadyPublished, PublishBlocked
-from anleitung.guides.load import find_draft, load_bundle
+from anleitung.guides.load import chosen_for, find_draft, load_bundle, load_whole
 from anleitung.guides.models import Draft, Revision
 from anleitung.guides.services.redraft import require_seen
 from anleitung.guides.today import held_against_today
@@ -26,12 +26,9 @@ def publish(*, actor: User, codename: str, slug: str, seen: str, now: datetime) 
     require_maintainer(actor)
     draft = find_draft(codename, slug)
     require_seen(draft, seen)
-    bundle = load_bundle(draft)
-    require_publishable(ask_proof(actor=actor, row=draft, now=now), draft.fingerprint)
-    today = held_against_today(draft)
-    if today.fault or today.stops:
-        why = today.fault or f"{today.stops} stop{'s' if today.stops > 1 else ''} with them"
-        raise PublishBlocked(f"It does not hold with the catalogue's documents of today: {why}.")
+    bundle = load_whole(draft)
+    for each in bundle.codenames:
+        _require_holds(chosen_for(draft, each), actor, now, each if bundle.others else "")
     with transaction.atomic():
         draft = find_draft(codename, slug)
         require_seen(draft, seen)
@@ -51,8 +48,25 @@ def publish(*, actor: User, codename: str, slug: str, seen: str, now: datetime) 
             published_by=actor,
         )
         draft.delete()
-    begin_for_site(kind="links", key=codename, args={"codename": codename}, now=now)
+    for each in bundle.codenames:
+        begin_for_site(kind="links", key=each, args={"codename": each}, now=now)
     return revision
+
+
+def _require_holds(draft: Draft, actor: User, now: datetime, codename: str) -> None:
+    """For the chosen codename; codename: to be named, "" where there is one only."""
+    proof = ask_proof(actor=actor, row=draft, now=now)
+    require_publishable(proof, load_bundle(draft).fingerprint, codename)
+    today = held_against_today(draft)
+    if today.fault or today.stops:
+        why = today.fault or f"{today.stops} stop{'s' if today.stops > 1 else ''} with them"
+        raise PublishBlocked(
+            f"{_for(codename)}It does not hold with the catalogue's documents of today: {why}."
+        )
+
+
+def _for(codename: str) -> str:
+    return f"For {codename}: " if codename else ""
 
 
 def next_number(draft: Draft) -> int:
@@ -67,13 +81,15 @@ def version_of(number: int) -> str:
     return f"{number}.0.0"
 
 
-def require_publishable(proof: ProofOut, fingerprint: str) -> None:
+def require_publishable(proof: ProofOut, fingerprint: str, codename: str = "") -> None:
     """A stop that two people have signed to be wrong blocks nothing, and readers see it."""
     if not proof.finished:
         raise PublishBlocked(
-            f"The proof is not finished: its budget was spent at step {proof.unfinished_at}."
+            f"{_for(codename)}The proof is not finished: its budget was spent at step "
+            f"{proof.unfinished_at}."
         )
     stops = open_stops(fingerprint, proof.findings)
     if stops:
         count = f"{len(stops)} stop{'s' if len(stops) > 1 else ''}"
-        raise PublishBlocked(f"{count} open. The first: {stops[0].message}", stops)
+        says = f"{_for(codename)}{count} open. The first: {stops[0].message}"
+        raise PublishBlocked(says, stops)

@@ -8,6 +8,7 @@ from django.contrib.auth.models import User
 from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.core.formats.write_bundle import write_bundle
 from anleitung.core.guide.bundle import Bundle
+from anleitung.guides.also_for import enter_codenames
 from anleitung.guides.errors import AlreadyPublished, DraftMoved
 from anleitung.guides.load import as_texts
 from anleitung.guides.models import Draft, Revision
@@ -23,10 +24,11 @@ def require_seen(draft: Draft, seen: str) -> None:
 
 
 def redraft(draft: Draft, texts: dict[str, str], *, actor: User, now: datetime) -> Bundle:
-    """Within a transaction. Raises InvalidBundle, AlreadyPublished; then the draft stands."""
+    """Within a transaction. Raises InvalidBundle, AlreadyPublished, NameTaken: the draft stands."""
     bundle = read_bundle({name: text.encode() for name, text in texts.items()}, Held())
     if Revision.objects.filter(fingerprint=bundle.fingerprint).exists():
         raise AlreadyPublished("So changed, the draft is what is published already.")
+    enter_codenames(draft.guide, bundle)
     draft.files, draft.fingerprint = texts, bundle.fingerprint
     draft.updated_at, draft.updated_by = now, actor
     draft.save()

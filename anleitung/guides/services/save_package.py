@@ -10,7 +10,7 @@ from anleitung.accounts.roles import require_maintainer
 from anleitung.core.documents.package import Package
 from anleitung.core.formats.check_document import FieldFault, InvalidDocument, check_document
 from anleitung.guides.errors import NoSuchFile
-from anleitung.guides.load import find_draft, load_bundle
+from anleitung.guides.load import find_draft, load_whole
 from anleitung.guides.models import Draft
 from anleitung.guides.services.redraft import is_of_files, require_seen, rewrite
 
@@ -38,7 +38,7 @@ def save_package(
     with transaction.atomic():
         draft = find_draft(codename, slug)
         require_seen(draft, seen)
-        bundle = load_bundle(draft)
+        bundle = load_whole(draft)
         standing = {p.id: p for p in bundle.packages}
         if not replaces and package.id in standing:
             raise InvalidDocument([FieldFault(("id",), f"{package.id} is in the set already")])
@@ -61,7 +61,7 @@ def remove_package(
     with transaction.atomic():
         draft = find_draft(codename, slug)
         require_seen(draft, seen)
-        bundle = load_bundle(draft)
+        bundle = load_whole(draft)
         if package not in {p.id for p in bundle.packages}:
             raise NoSuchFile(f"The draft has no file {package}.")
         used = bundle.steps_using(package)

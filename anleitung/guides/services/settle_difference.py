@@ -17,7 +17,7 @@ from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.check_bundle import check_bundle
 from anleitung.core.guide.rename import RenameRefused, rename_document
 from anleitung.guides.errors import AlreadyPublished, NotCarried
-from anleitung.guides.load import find_draft, load_bundle, load_proof
+from anleitung.guides.load import find_draft, load_proof, load_whole
 from anleitung.guides.models import Draft, Guide
 from anleitung.guides.services.redraft import is_of_catalogue, require_seen, rewrite
 from anleitung.guides.today import with_documents
@@ -46,7 +46,7 @@ def settle_difference(
     require_maintainer(actor)
     draft = find_draft(codename, slug)
     require_seen(draft, seen)
-    bundle = load_bundle(draft)
+    bundle = load_whole(draft)
     document = dict(catalogue_documents(bundle)).get(address)
     if document is None:
         raise NotCarried(f"The draft carries no {address[0]} {address[2][:80]}.")
@@ -117,8 +117,8 @@ def _require_same(bundle: Bundle, renamed: Bundle) -> None:
     """Another id changes nothing of what the proof says."""
 
     def told(of: Bundle) -> list[tuple[str, str, int]]:
-        proof = load_proof(of)
-        return sorted((f.id, f.step, f.phones.count if f.phones else 0) for f in proof.findings)
+        findings = [f for each in of.each for f in load_proof(each).findings]
+        return sorted((f.id, f.step, f.phones.count if f.phones else 0) for f in findings)
 
     if told(bundle) != told(renamed):
         raise RenameRefused("Under another id the proof would say something else. Choose one.")

@@ -1,4 +1,4 @@
-"""Links to the built styles and scripts, by the manifest of the build."""
+"""Links to the built styles and scripts, by the manifest of the build, and to guides."""
 
 import json
 from functools import lru_cache
@@ -10,7 +10,10 @@ from django.templatetags.static import static
 from django.utils.html import format_html, format_html_join
 from django.utils.safestring import SafeString
 
+from anleitung.guides.load import address_of
+
 register = template.Library()
+register.filter("address", address_of)
 
 
 @lru_cache(maxsize=1)

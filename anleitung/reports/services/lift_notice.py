@@ -10,12 +10,15 @@ from anleitung.core.documents.stated import stated
 from anleitung.core.evidence.report import Ending
 from anleitung.guides.load import find_revision
 from anleitung.reports.errors import NoticeRefused
-from anleitung.reports.models import Lifted, Report
+from anleitung.reports.evidence import notices_of, reports_of
+from anleitung.reports.models import Lifted
 
 LEAST, MOST = 10, 500
 
 
-def lift_notice(*, actor: User, short: str, reason: str, now: datetime) -> Lifted:
+def lift_notice(
+    *, actor: User, short: str, codename: str = "", reason: str, now: datetime
+) -> Lifted:
     """The reports stay and count as before. A later one raises a notice again.
 
     Raises NotThere, NoticeRefused.
@@ -23,13 +26,18 @@ def lift_notice(*, actor: User, short: str, reason: str, now: datetime) -> Lifte
     require_maintainer(actor)
     says = f"Give the reason in {LEAST} to {MOST} characters: what was checked, and with whom."
     text = stated(reason, least=LEAST, most=MOST, error=NoticeRefused, says=says)
-    revision = find_revision(short)
+    revision = find_revision(short, codename)
     with transaction.atomic():
-        dead = Report.objects.filter(revision=revision, ending=Ending.DEAD.value)
+        dead = reports_of(revision).filter(ending=Ending.DEAD.value)
         newest = dead.order_by("-pk").first()
-        lifted = Lifted.objects.filter(revision=revision).order_by("-last").first()
+        lifted = notices_of(revision).order_by("-last").first()
         if newest is None or (lifted is not None and lifted.last >= newest.pk):
             raise NoticeRefused("There is no notice of dead phones on this revision.")
         return Lifted.objects.create(
-            revision=revision, last=newest.pk, reason=text, at=now, by=actor
+            revision=revision,
+            codename=revision.chosen,
+            last=newest.pk,
+            reason=text,
+            at=now,
+            by=actor,
         )

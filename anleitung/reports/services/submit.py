@@ -58,7 +58,7 @@ def submit_report(
     counts_now: False where many come at once, and the caller asks for the evidence. Raises
     InvalidReport, KeyUsed, TooManyReports; then nothing is stored or counted.
     """
-    values = _checked(load_bundle(revision), filled, key)
+    values = _checked(load_bundle(revision), filled, key) | {"codename": revision.chosen}
     known = Report.objects.filter(key=key).first()
     if known is None:
         try:

@@ -4,24 +4,27 @@ import pytest
 
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.formats.read_bundle import read_bundle
-from anleitung.core.guide.bundle import Bundle
 from anleitung.core.phone.actions.by_hand import ByHand
 from anleitung.core.proof.explain.choices import compare_choices
 from anleitung.core.proof.prove import prove
 from anleitung.core.proof.rehearse.rescue import prove_way_back, ways_named_in
 from anleitung.core.proof.run.compile import run_bundle
-from anleitung.demo.bundles import DRAFTS, bundle_files, faults, guide_names
+from anleitung.demo.bundles import (
+    DRAFTS,
+    bundle_files,
+    faults,
+    guide_names,
+    shared_guides,
+)
+from anleitung.demo.bundles import demo_bundle as demo
 from anleitung.demo.catalogue import codenames
 
-GUIDES = [(c, n) for c in codenames() for n in guide_names(c) if n not in DRAFTS]
 FAULTY = [(c, n) for c in codenames() for n in faults(c)]
+GUIDES = [(c, n) for c in codenames() for n in guide_names(c) if n not in DRAFTS]
+SHARED = [(c, n) for c, n in shared_guides() if n not in {name for _c, name in FAULTY}]
 
 
-def demo(codename: str, name: str) -> Bundle:
-    return read_bundle(bundle_files(codename, name))
-
-
-@pytest.mark.parametrize(("codename", "name"), GUIDES)
+@pytest.mark.parametrize(("codename", "name"), [*GUIDES, *SHARED])
 def test_published_guide_is_proved_clean(codename: str, name: str) -> None:
     proof = prove(demo(codename, name))
     assert proof.finished
@@ -32,7 +35,8 @@ def test_published_guide_is_proved_clean(codename: str, name: str) -> None:
 @pytest.mark.parametrize(("codename", "name"), FAULTY)
 def test_faulty_draft_shows_its_finding(codename: str, name: str) -> None:
     wanted = faults(codename)[name]["finds"]
-    assert wanted in {f.id for f in prove(demo(codename, name)).findings}
+    bundle = read_bundle(bundle_files(codename, name))
+    assert wanted in {f.id for each in bundle.each for f in prove(each).findings}
 
 
 def test_there_are_some_twenty_guides_each_with_a_faulty_draft_and_none_by_hand() -> None:

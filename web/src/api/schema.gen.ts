@@ -825,7 +825,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Get Revision */
+        /**
+         * Get Revision
+         * @description codename: one that the guide is for; its own where none is named.
+         */
         get: operations["anleitung_api_routes_get_revision"];
         put?: never;
         post?: never;
@@ -2181,6 +2184,16 @@ export interface components {
             whys: components["schemas"]["WhyOut"][];
         };
         /**
+         * ForCodenameOut
+         * @description A codename that the guide is for.
+         */
+        ForCodenameOut: {
+            /** Codename */
+            codename: string;
+            /** Market Names */
+            market_names: string[];
+        };
+        /**
          * Form
          * @description One way in which the maker writes these fields.
          */
@@ -2908,9 +2921,13 @@ export interface components {
          * @description A draft or a revision with all that its page shows. evidence: None for a draft.
          *
          *     earlier: what was reported for the revision before, and is not known for this one. helped:
-         *     "step/number" of a thing to try → how many reports say that it helped.
+         *     "step/number" of a thing to try → how many reports say that it helped. codenames: those that
+         *     it is for; what is shown is for the one of the sheet. address: of the readers' page, "" for a
+         *     draft.
          */
         PageOut: {
+            /** Address */
+            address: string;
             /** After */
             after: components["schemas"]["ChainLineOut"][];
             /** Before */
@@ -2927,6 +2944,8 @@ export interface components {
             changed_at: string;
             /** Changed By */
             changed_by: string;
+            /** Codenames */
+            codenames: components["schemas"]["ForCodenameOut"][];
             /** Contests */
             contests: components["schemas"]["ContestOut"][];
             earlier: components["schemas"]["EvidenceOut"] | null;
@@ -8819,7 +8838,9 @@ export interface operations {
     };
     anleitung_api_routes_get_revision: {
         parameters: {
-            query?: never;
+            query?: {
+                codename?: string;
+            };
             header?: never;
             path: {
                 short: string;
@@ -9016,7 +9037,9 @@ export interface operations {
     };
     anleitung_api_routes_post_lift_notice: {
         parameters: {
-            query?: never;
+            query?: {
+                codename?: string;
+            };
             header?: never;
             path: {
                 short: string;
@@ -9114,7 +9137,9 @@ export interface operations {
     };
     anleitung_api_routes_revision_prove_today: {
         parameters: {
-            query?: never;
+            query?: {
+                codename?: string;
+            };
             header?: never;
             path: {
                 short: string;

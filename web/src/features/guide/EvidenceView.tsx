@@ -52,7 +52,7 @@ function DeadNotice({ page, says }: { page: Page; says: string }) {
     mutationFn: () =>
       answerOf(
         api.POST("/api/revisions/{short}/lift-notice", {
-          params: { path: { short: page.short } },
+          params: { path: { short: page.short }, query: { codename: page.sheet.codename } },
           body: { reason },
         }),
       ),

@@ -1,5 +1,5 @@
 import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from "@headlessui/react";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import type { Page } from "../../api/client";
 import { dayWords } from "../../ui/dates";
 import { PublishButton } from "./PublishButton";
@@ -22,16 +22,41 @@ export function GuideHead({ page }: { page: Page }) {
           <a href={`/api/${folder}/bundle.zip`} download>
             Bundle
           </a>
-          {page.kind === "revision" && <a href={`/r/${page.short}`}>Readers’ page</a>}
+          {page.kind === "revision" && <a href={page.address}>Readers’ page</a>}
           {page.kind === "draft" ? <PublishButton page={page} /> : <WithdrawButton page={page} />}
         </span>
       </div>
+      <Codenames page={page} />
       {page.withdrawn && (
         <p role="alert" className="mark mark-stop mb-1.5 text-[0.9375rem] font-semibold text-loss">
           Withdrawn{page.withdrawn_at && ` on ${dayWords(page.withdrawn_at)}`}: {page.withdrawn}
         </p>
       )}
     </>
+  );
+}
+
+/** A guide for several codenames is shown, proved and counted for one of them at a time. */
+function Codenames({ page }: { page: Page }) {
+  const { codename, guide } = page.sheet;
+  const state = page.kind === "draft" ? "draft" : page.version;
+  if (page.codenames.length < 2) return null;
+  return (
+    <nav aria-label="Codenames of this guide" className="mb-1.5 flex flex-wrap gap-x-4 gap-y-1">
+      {page.codenames.map((each) => (
+        <Link
+          key={each.codename}
+          to={`/c/${each.codename}/guides/${guide}?v=${state}`}
+          aria-current={each.codename === codename ? "page" : undefined}
+          className="pb-0.5 aria-[current]:border-b-2 aria-[current]:border-current aria-[current]:font-semibold aria-[current]:no-underline"
+        >
+          {each.codename}{" "}
+          <span className="text-[0.7812rem] font-normal text-soft">
+            {each.market_names.join(", ")}
+          </span>
+        </Link>
+      ))}
+    </nav>
   );
 }
 

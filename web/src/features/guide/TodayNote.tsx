@@ -25,7 +25,7 @@ export function TodayNote({ page }: { page: Page }) {
         page.kind === "draft"
           ? api.POST("/api/drafts/{codename}/{slug}/prove-today", { params: { path } })
           : api.POST("/api/revisions/{short}/prove-today", {
-              params: { path: { short: page.short } },
+              params: { path: { short: page.short }, query: { codename: page.sheet.codename } },
             }),
       ),
     ...done,

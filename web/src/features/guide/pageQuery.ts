@@ -17,7 +17,7 @@ export const pageQuery = (codename: string, slug: string, wanted: Wanted) =>
                 signal,
               })
             : api.GET("/api/revisions/{short}", {
-                params: { path: { short: wanted.short } },
+                params: { path: { short: wanted.short }, query: { codename } },
                 signal,
               }),
         { signal },
