@@ -33,13 +33,15 @@ class HarmOut(BaseModel):
 
 
 class WhyOut(BaseModel):
-    """What would come without a wipe or a restart, and on how many kinds of phone."""
+    """What would come without a wipe, a start or a release, and on which kinds of phone."""
 
     step: str
+    kind: str
     says: str
     needed: bool
     phones: int
     of: int
+    which: str
 
 
 class ProposedOut(BaseModel):
@@ -137,7 +139,15 @@ def follows_of(row: Stored, tick: Tick) -> Follows:
             for h in rehearsed.harms
         ],
         whys=[
-            WhyOut(step=w.step, says=w.says, needed=w.needed, phones=w.phones, of=w.of)
+            WhyOut(
+                step=w.step,
+                kind=w.kind,
+                says=w.says,
+                needed=w.needed,
+                phones=w.phones,
+                of=w.of,
+                which=w.which,
+            )
             for w in find_whys(compiled)
         ],
         proposed=[

@@ -3995,9 +3995,11 @@ export interface components {
         };
         /**
          * WhyOut
-         * @description What would come without a wipe or a restart, and on how many kinds of phone.
+         * @description What would come without a wipe, a start or a release, and on which kinds of phone.
          */
         WhyOut: {
+            /** Kind */
+            kind: string;
             /** Needed */
             needed: boolean;
             /** Of */
@@ -4008,6 +4010,8 @@ export interface components {
             says: string;
             /** Step */
             step: string;
+            /** Which */
+            which: string;
         };
         /**
          * Window

@@ -1,29 +1,42 @@
-"""Why each wipe and each restart of a guide is there: what would come of it without the step."""
+"""Why each wipe, each start and each release of a guide is there, and for which phones.
 
+"Why three times?": what would come of the guide without the step.
+"""
+
+from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from gettext import gettext as _
+from typing import Literal
 
 from anleitung.core.diagrams.rerun import Before, run_again
 from anleitung.core.diagrams.run import Purse
 from anleitung.core.diagrams.space import FactKind
+from anleitung.core.phone.actions.restart import Restart
+from anleitung.core.proof.explain.trace import phones_out
 from anleitung.core.proof.explain.words import subject_words
 from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings.catalogue import BY_ID
 from anleitung.core.proof.run.compile import Compiled
+
+Kind = Literal["wipe", "start", "release"]
+_WHAT = ("family", "build")
 
 
 @dataclass(frozen=True, slots=True)
 class Why:
     """says: what comes without the step. needed: anything at all comes otherwise, on any phone.
 
-    phones: kinds of phone on which it does; of: kinds that come through with the step.
+    kind: what the step does that a reader asks about. phones: kinds of phone on which something
+    comes; of: kinds that come through with the step; which: the former in words, "" for all.
     """
 
     step: str
+    kind: Kind
     says: str
     needed: bool
     phones: int
     of: int
+    which: str
 
 
 def find_whys(compiled: Compiled, purse: Purse | None = None) -> list[Why]:
@@ -31,12 +44,33 @@ def find_whys(compiled: Compiled, purse: Purse | None = None) -> list[Why]:
     found = []
     purse = purse or Purse()
     for i, row in enumerate(compiled.rows):
-        if row.action is not None and row.action.wants_reason:
-            found.append(_why(compiled, i, purse))
+        kind = _kind(compiled, i) if row.action is not None else ""
+        if kind:
+            found.append(_why(compiled, i, kind, purse))
     return found
 
 
-def _why(compiled: Compiled, i: int, purse: Purse) -> Why:
+def _kind(compiled: Compiled, i: int) -> Kind | Literal[""]:
+    """Read off what the step does to the phones, not off what it is called."""
+    row, world = compiled.rows[i], compiled.bundle.world
+    before, after = compiled.run.states[i], compiled.run.states[i + 1]
+
+    def changes(slots: Iterable[str]) -> bool:
+        return any(before[slot] is not after[slot] for slot in slots if slot in before)
+
+    if isinstance(row.action, Restart):
+        return "start"
+    space = compiled.procedure.space
+    had = space.both(space.where(before["data.state"], "present"), compiled.run.concerned[i])
+    kept = space.where(after["data.state"], "present")
+    if (row.action and row.action.wants_reason) or space.minus(had, kept) is not space.false:
+        return "wipe"
+    written = (world.system, *world.firmware)
+    parts = [name for name, part in world.contents if part.name in written]
+    return "release" if changes(f"{name}.{what}" for name in parts for what in _WHAT) else ""
+
+
+def _why(compiled: Compiled, i: int, what: Kind, purse: Purse) -> Why:
     procedure, space = compiled.procedure, compiled.procedure.space
     steps = (*procedure.steps[:i], *procedure.steps[i + 1 :])
     before_it = Before(procedure, compiled.run)
@@ -45,23 +79,31 @@ def _why(compiled: Compiled, i: int, purse: Purse) -> Why:
     well = compiled.run.alive[-1]
     kinds = frozenset({FactKind.PHONE})
     worst = ("", "", space.false)
+    # Whoever came through with the step and does not without it needs it, whatever ends them.
+    every = space.minus(well, run.alive[-1]) if run.finished else space.false
+    turned = {finding for _step, _how, finding in run.ended}
     for (finding, subject, _step), node in sorted(run.findings.items()):
-        if BY_ID[finding].severity is not Severity.STOP:
+        if BY_ID[finding].severity is not Severity.STOP and finding not in turned:
             continue
         phones = space.both(node, well)
         # A promise is judged on phones that come through; what was so with the step is no reason.
         before = compiled.run.findings.get((finding, subject, _step), space.false)
         phones = space.minus(phones, before)
+        every = space.either(every, phones)
         if space.count(phones, kinds) > space.count(worst[2], kinds):
             worst = (finding, subject, phones)
-    finding, subject, phones = worst
+    finding, subject, _phones = worst
     step = compiled.rows[i].step.id
     of = space.count(well, kinds)
     if not finding and not run.finished:
-        return Why(step, _("Why it is there was not worked out to an end."), True, 0, of)
-    if not finding:
+        return Why(step, what, _("Why it is there was not worked out to an end."), True, 0, of, "")
+    if every is space.false:
         says = _("Without it nothing ends otherwise on any phone: it may be left out.")
-        return Why(step, says, False, 0, of)
-    kind = BY_ID[finding]
-    about = subject_words(compiled.bundle, kind.about, subject)
-    return Why(step, kind.message(about), True, space.count(phones, kinds), of)
+        return Why(step, what, says, False, 0, of, "")
+    told = phones_out(compiled, every, well)
+    which = "" if told.count == of else told.words
+    says = _("Without it they do not come through.")
+    if finding:
+        about = subject_words(compiled.bundle, BY_ID[finding].about, subject)
+        says = BY_ID[finding].message(about)
+    return Why(step, what, says, True, told.count, of, which)

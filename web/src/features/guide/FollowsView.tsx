@@ -31,7 +31,7 @@ export function FollowsView({ slips }: { slips: Slips }) {
   );
 }
 
-function share(phones: number, of: number): string {
+export function share(phones: number, of: number): string {
   if (phones === 0) return "on no phone";
   if (phones === of) return "on every phone";
   return `${phones.toLocaleString("en")} of ${of.toLocaleString("en")} kinds of phone`;

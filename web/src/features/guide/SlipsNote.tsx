@@ -8,6 +8,7 @@ import { benchPath } from "../bench";
 import { ChoicesTable } from "./ChoicesTable";
 import { FollowsView } from "./FollowsView";
 import { slipsQuery } from "./slips";
+import { WhysTable } from "./WhysTable";
 
 /** How many single slips do harm; each stands in the margin of its step. */
 export function SlipsNote({ page }: { page: Page }) {
@@ -37,6 +38,7 @@ export function SlipsNote({ page }: { page: Page }) {
       {open && slips.data && (
         <>
           <FollowsView slips={slips.data} />
+          <WhysTable whys={slips.data.whys} sheet={page.sheet} />
           {slips.data.options.map((each) => (
             <ChoicesTable key={each.option} compared={each} />
           ))}

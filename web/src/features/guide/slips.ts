@@ -11,7 +11,7 @@ export type StepSlips = { harm?: Harm; why?: Why; way?: WayBack };
 
 export const slipsQuery = (page: Page) =>
   queryOptions({
-    queryKey: ["slips", page.fingerprint],
+    queryKey: ["slips", page.fingerprint, page.sheet.codename],
     enabled: page.sheet.finished,
     queryFn: ({ signal }) =>
       patiently(
