@@ -36,6 +36,9 @@ def test_files_that_a_page_names_are_there(page: str) -> None:
         (DOCS / page).read_text(),
     ):
         assert (home / name).exists(), f"{page}: {name}"
+    every = {str(path.relative_to(home)) for path in (home / "anleitung").rglob("*.py")}
+    for name in re.findall(r"`(\w+/[\w/]+\.py)`", (DOCS / page).read_text()):
+        assert (home / name).exists() or any(p.endswith(f"/{name}") for p in every), name
 
 
 def test_the_glossary_is_in_order_and_knows_the_words_of_the_model() -> None:
