@@ -55,6 +55,12 @@ class Program(Document):
     decrypts: bool = Field(default=True, title="Reads encrypted user data")
     mounts: bool = Field(default=True, title="Mounts partitions by itself")
     reads_card: bool = Field(default=True, title="Reads a card")
+    reads_stick: bool = Field(default=False, title="Reads a stick at the port")
+    copies: Annotated[tuple[Literal["apps", "media", "unique"], ...], Field(max_length=3)] = Field(
+        default=(),
+        title="Copies and brings back",
+        description="what its own backup saves: apps with their settings, photos, calibration",
+    )
     makes_room: bool = Field(
         default=False, title="Makes room for a second system beside an untouched first one"
     )

@@ -6,7 +6,8 @@ from pydantic import Field, model_validator
 
 from anleitung.core.documents.base import Document, Id, ShortText
 
-After = Literal[
+# The step only asks: its answer is a step of its own, which does what was asked for.
+Apart = Literal[
     "unlock",
     "relock",
     "enroll-key",
@@ -17,6 +18,33 @@ After = Literal[
     "enter.download",
     "second",
 ]
+# The phone asks within the step, which says how it is answered.
+Within = Literal[
+    "back-up",
+    "boot-once",
+    "charge",
+    "delete",
+    "disconnect",
+    "flash",
+    "flash-set",
+    "format-data",
+    "install",
+    "keep-recovery",
+    "menu",
+    "mount",
+    "place",
+    "power-off",
+    "remove",
+    "restart",
+    "restore",
+    "set-active",
+    "switch",
+    "take-update",
+    "wipe",
+    "write-from-system",
+    "write-window",
+]
+After = Apart | Within
 
 
 class Answer(Document):

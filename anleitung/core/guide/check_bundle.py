@@ -5,6 +5,7 @@ from dataclasses import replace
 from difflib import get_close_matches
 
 from anleitung.core.conditions.text import check_condition
+from anleitung.core.documents.base import DocumentPlace
 from anleitung.core.documents.build import Build
 from anleitung.core.documents.package import Package
 from anleitung.core.guide.bundle import Bundle
@@ -12,8 +13,10 @@ from anleitung.core.guide.check_codenames import Mismatch, check_codenames, cond
 from anleitung.core.guide.for_codename import NothingForCodename, decided, typed_for
 from anleitung.core.guide.nested import EACH, Nested
 from anleitung.core.guide.walk import rows_of, step_places
+from anleitung.core.phone.actions import Step
 from anleitung.core.phone.cautions import CAUTIONS
 from anleitung.core.phone.own_facts import own_value
+from anleitung.core.phone.take import question_at
 from anleitung.core.schemes.decode import AmbiguousScheme, CannotDecode, Comparison, Decoded
 
 
@@ -98,7 +101,7 @@ def _check_steps(bundle: Bundle, whole: Bundle) -> Iterator[Mismatch]:
     for row in rows_of(bundle.guide):
         at = places[row.step.id]
         if row.action is not None:
-            for where, says in row.action.misnamed(bundle.world):
+            for where, says in (*row.action.misnamed(bundle.world), *_misnamed(bundle, row.action)):
                 yield Mismatch("guide.yaml", (*at, *where), says)
         if isinstance(row.step, Nested):
             for where, says in row.step.misfits(bundle.options, bundle.device.layout.slots):
@@ -112,6 +115,19 @@ def _check_steps(bundle: Bundle, whole: Bundle) -> Iterator[Mismatch]:
         left = typed_for(typed, codename)
         for fault in check_condition(left.condition, bundle.world.vocabulary):
             yield Mismatch("guide.yaml", at, fault)
+
+
+def _misnamed(bundle: Bundle, step: Step) -> Iterator[tuple[DocumentPlace, str]]:
+    """What any step may name."""
+    known = {**bundle.world.programs, **bundle.world.packages}
+    if step.expects is not None and step.expects not in known:
+        near = get_close_matches(step.expects, list(known), n=2)
+        meant = f"; meant is perhaps {' or '.join(near)}" if near else ""
+        yield ("expects",), f"no program or file of the guide is called {step.expects}{meant}"
+    question = question_at(step, bundle.world)
+    if question is not None and step.answered is not None and not question.answer(step.answered):
+        answers = ", ".join(a.id for a in question.answers)
+        yield ("answered",), f"the phone asks “{question.ask}”; answers are {answers}"
 
 
 def _check_documents(bundle: Bundle, whole: Bundle) -> Iterator[Mismatch]:

@@ -79,6 +79,14 @@ def require_card(phone: Phone, world: World) -> None:
         phone.stop("card-not-in", "")
 
 
+def require_stick(phone: Phone, world: World, what: str) -> None:
+    """A stick takes the port of the cable, and what runs must be able to read it."""
+    reading = frozenset(p.id for p in world.recoveries if p.reads_stick)
+    if not phone.is_("mode", "system") and not phone.isin("running", reading):
+        phone.stop("storage-not-readable", what)
+    phone.set("link", "none")
+
+
 def require_unpacked(phone: Phone, package: Package) -> None:
     """As it must be when it is used: whole, or unpacked."""
     if package.unpack == "before" and phone.is_(f"packed.{package.id}", "packed"):

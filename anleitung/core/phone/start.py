@@ -50,6 +50,7 @@ def start_state(space: Space, world: World, answered: Iterable[str]) -> State:
         put(f"internal.{file}", "absent")
         put(f"called.{file}", world.packages[file].name)
         put(f"card.{file}", "absent")
+        put(f"stick.{file}", "absent")
         put(f"packed.{file}", "packed")
     _put_programs(state, space, world)
     put("warranty", "intact")

@@ -1,8 +1,13 @@
 """Taking one step: what the phone asked before, the tool on the host, and then the step itself."""
 
+from typing import get_args
+
+from anleitung.core.documents.question import Question, Within
 from anleitung.core.documents.tool import Tool
-from anleitung.core.phone.actions import Step
+from anleitung.core.phone.actions import Step, name_of
 from anleitung.core.phone.actions.answer import let_time_pass
+from anleitung.core.phone.boot import start_system
+from anleitung.core.phone.demands import leave_temporary
 from anleitung.core.phone.facts import hosts_matter
 from anleitung.core.phone.world import Phone, World
 
@@ -10,6 +15,7 @@ from anleitung.core.phone.world import Phone, World
 def take_step(phone: Phone, step: Step, world: World) -> None:
     if step.lets_time_pass:
         let_time_pass(phone, world)
+    _require_expected(phone, world, step)
     tool = tool_of(step, world)
     _require_tool_named(phone, world, step, tool)
     _require_kinds(phone, world, step)
@@ -19,7 +25,54 @@ def take_step(phone: Phone, step: Step, world: World) -> None:
         if step.no_return and tool.there and phone.is_("host-sees", "no"):
             phone.find("phone-not-seen", tool.id)
             phone.set("host-sees", "told")
-    step.run(phone, world)
+    if _goes_on(phone, world, step):
+        step.run(phone, world)
+
+
+def question_at(step: Step, world: World) -> Question | None:
+    """What the phone asks within such a step."""
+    action = name_of(type(step))
+    within = action in get_args(Within)
+    return next((q for q in world.device.questions if within and q.after == action), None)
+
+
+def _goes_on(phone: Phone, world: World, step: Step) -> bool:
+    """The answer that the step says, or the one that comes by itself."""
+    question = question_at(step, world)
+    if question is None:
+        if step.answered is not None:
+            phone.stop("nothing-asked", step.answered)
+        return True
+    given = question.answer(step.answered or question.usual or "")
+    if given is None:
+        phone.stop("question-unanswered", question.id)
+    if given.does == "starts":
+        leave_temporary(phone, world)
+        start_system(phone, world)
+    return given.does == "goes-on"
+
+
+def _require_expected(phone: Phone, world: World, step: Step) -> None:
+    """The recovery that runs, the root, app or add-on that the step is written for."""
+    wanted = step.expects
+    if wanted is None:
+        return
+    program = world.programs.get(wanted)
+    if program is None:
+        places = [f"cur.{p.name}" for p in world.device.layout.partitions]
+        there = any(
+            phone.is_(f"{place}.{field}", wanted)
+            for place in places
+            for field in ("package", "changed")
+        )
+    elif program.kind == "recovery":
+        there = phone.is_("running", wanted)
+    elif program.kind == "root":
+        there = phone.is_(f"cur.{world.first_ramdisk}.root", "present")
+    else:
+        there = phone.isin(f"app.{wanted}", frozenset({"installed", "active"}))
+    if not there:
+        phone.stop("expected-not-there", wanted)
 
 
 def _require_tool_named(phone: Phone, world: World, step: Step, tool: Tool | None) -> None:

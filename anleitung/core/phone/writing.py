@@ -19,6 +19,7 @@ from anleitung.core.phone.demands import (
     require_named,
     require_on_storage,
     require_room,
+    require_stick,
     require_unpacked,
     require_way,
     sides_of,
@@ -37,9 +38,9 @@ class Cell(Enum):
 
 @dataclass(frozen=True, slots=True)
 class Put:
-    """One file on its way. source: host, internal, card or sideload; signed_only: what writes
+    """One file on its way. source: host, internal, card, stick or sideload; signed_only: what
 
-    refuses what the maker did not sign while the phone is locked.
+    writes refuses what the maker did not sign while the phone is locked.
     """
 
     way: "Way"
@@ -118,6 +119,11 @@ def _at_hand(phone: Phone, world: World, put: Put) -> None:
         require_at_hand(phone, world, file)
     elif put.source == "card":
         _require_on_card(phone, world, file)
+    elif put.source == "stick":
+        require_stick(phone, world, file)
+        require_way(phone, put.package, "stick")
+        if not phone.is_(f"stick.{file}", "there"):
+            phone.stop("file-not-on-storage", file)
     else:
         require_in_set(phone, world, file)
         if phone.is_("mode", "recovery"):

@@ -3163,6 +3163,12 @@ export interface components {
          */
         Program: {
             /**
+             * Copies and brings back
+             * @description what its own backup saves: apps with their settings, photos, calibration
+             * @default []
+             */
+            copies: ("apps" | "media" | "unique")[];
+            /**
              * Reads encrypted user data
              * @default true
              */
@@ -3212,6 +3218,11 @@ export interface components {
              * @default true
              */
             reads_card: boolean;
+            /**
+             * Reads a stick at the port
+             * @default false
+             */
+            reads_stick: boolean;
             /**
              * Refuses packages of the kinds
              * @description firmware, add-on, root …

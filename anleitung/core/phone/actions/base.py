@@ -65,6 +65,14 @@ class Step(Document):
     messages: Annotated[tuple[Message, ...], Field(max_length=20)] = ()
     tries: Annotated[tuple[Try, ...], Field(max_length=10)] = ()
     way_back: Id | None = Field(default=None, description="id of the guide that rescues from here")
+    expects: Id | None = Field(
+        default=None,
+        description="what must be there before it: a program of the guide (the recovery that runs, "
+        "root, an app), or an add-on of the set",
+    )
+    answered: Id | None = Field(
+        default=None, description="answer to what the phone asks at this step"
+    )
     prose: Prose = ""
     pictures: Pictures = ()
 

@@ -20,8 +20,11 @@ from anleitung.core.phone.world import Phone, World
 
 
 class SetImage(Document):
+    """where: another slot than the rest of the set."""
+
     partition: Id
     file: Id
+    where: Literal["running", "other", "both", "a", "b"] | None = None
 
 
 class FlashSet(Step):
@@ -54,7 +57,9 @@ class FlashSet(Step):
         require_link(phone)
         for image in self.images:
             phone.set("unsettled", "none")
-            write_image(phone, world, FLASH_SET, image.file, image.partition, self.where)
+            write_image(
+                phone, world, FLASH_SET, image.file, image.partition, image.where or self.where
+            )
         phone.set("unsettled", "none")
         if self.wipes:
             wipe_user_data(phone, world)
@@ -67,7 +72,7 @@ class FlashSet(Step):
         images = [image.partition for image in self.images]
         upto = self.images[: images.index(place) + 1]
         self.model_copy(update={"images": upto, "wipes": False}).run(phone, world)
-        empty_written(phone, world, self.where, (place,))
+        empty_written(phone, world, upto[-1].where or self.where, (place,))
 
     def done_otherwise(self, world: World) -> Iterator[tuple[str, Step]]:
         """One image left out, two of them swapped, or only one slot written."""

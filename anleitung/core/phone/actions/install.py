@@ -25,6 +25,7 @@ _FROM = Texts(
     {
         "internal": N_("Install {names} from the internal storage"),
         "card": N_("Install {names} from the card"),
+        "stick": N_("Install {names} from the stick"),
         "sideload": N_("Sideload {names}"),
     }
 )
@@ -38,7 +39,7 @@ class Install(Step):
 
     action: Literal["install"]
     file: Id
-    source: Literal["internal", "card", "sideload"]
+    source: Literal["internal", "card", "stick", "sideload"]
     queued: Annotated[tuple[Id, ...], Field(max_length=12)] = ()
     options: Annotated[dict[Id, Literal["on", "off"]], Field(max_length=12)] = {}
 

@@ -1,4 +1,4 @@
-"""A file is put on the internal storage of the phone or on its card."""
+"""A file is put on the internal storage of the phone, on its card, or on a stick."""
 
 from collections.abc import Iterator
 from gettext import gettext as _
@@ -25,7 +25,7 @@ class PlaceFile(Step):
 
     action: Literal["place"]
     file: Id
-    to: Literal["internal", "card"] = "internal"
+    to: Literal["internal", "card", "stick"] = "internal"
     by: Literal["pushed", "copied", "downloaded"] = "pushed"
     verify: bool = False
 
@@ -33,7 +33,10 @@ class PlaceFile(Step):
     example = {"action": "place", "file": "system-package"}
 
     def run(self, phone: Phone, world: World) -> None:
-        if self.by == "downloaded":
+        if self.to == "stick":
+            # The computer writes it: the phone takes no part.
+            package = require_at_hand(phone, world, self.file)
+        elif self.by == "downloaded":
             require_mode(phone, "system")
             package = require_in_set(phone, world, self.file)
             if not self.verify:
@@ -53,10 +56,12 @@ class PlaceFile(Step):
         return with_another_file(self, world)
 
     def sentence(self, world: World) -> str:
-        if self.by == "downloaded":
+        if self.by == "downloaded" and self.to != "stick":
             return _("Download {name} on the phone, and compare it there").format(
                 name=world.file_name(self.file)
             )
+        if self.to == "stick":
+            return _("Copy {name} to the stick").format(name=world.file_name(self.file))
         if self.to == "card":
             return _("Copy {name} to the card").format(name=world.file_name(self.file))
         return _("Copy {name} to the internal storage").format(name=world.file_name(self.file))

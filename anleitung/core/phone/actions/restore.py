@@ -5,9 +5,10 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from anleitung.core.phone.actions.back_up import require_copied
 from anleitung.core.phone.actions.base import LOSS_WORDS, Step, and_list
 from anleitung.core.phone.clauses import newer
-from anleitung.core.phone.demands import require_link, require_mode
+from anleitung.core.phone.demands import require_card, require_link, require_mode, require_stick
 from anleitung.core.phone.world import Phone, World
 
 
@@ -27,6 +28,12 @@ class Restore(Step):
                 phone.stop("nothing-to-restore", what)
             if phone.is_(f"kept.{what}", "host"):
                 require_link(phone)
+            elif phone.is_(f"kept.{what}", "card"):
+                require_card(phone, world)
+            elif phone.is_(f"kept.{what}", "stick"):
+                require_stick(phone, world, what)
+            if phone.is_("mode", "recovery"):
+                require_copied(phone, world, (what,))
             of_build = f"cur.{world.system}.build"
             if what == "apps" and not _goes_back(phone, world):
                 phone.stop("backup-of-another-system", what)

@@ -17,7 +17,12 @@ from anleitung.core.proof.run.compile import Compiled
 
 _GONE = N_("gone")
 _PLACES = Texts(
-    {"host": N_("on the computer"), "internal": N_("on the phone"), "card": N_("on the card")}
+    {
+        "host": N_("on the computer"),
+        "internal": N_("on the phone"),
+        "card": N_("on the card"),
+        "stick": N_("on the stick"),
+    }
 )
 _ON_HOST = Texts(
     {

@@ -120,7 +120,7 @@ def subject_words(bundle: Bundle, about: str, subject: str) -> str:
         return tool.name if tool else subject
     if about == "app":
         program = bundle.world.programs.get(subject)
-        return program.name if program else subject
+        return program.name if program else bundle.world.file_name(subject)
     if about == "loss":
         return LOSS_WORDS.get(subject, subject)
     if about == "link":

@@ -15,7 +15,7 @@ from anleitung.core.phone.actions import Step
 from anleitung.core.phone.boot import start_system
 from anleitung.core.phone.clauses import DEAD, STUCK
 from anleitung.core.phone.demands import leave_temporary
-from anleitung.core.phone.take import take_step
+from anleitung.core.phone.take import question_at, take_step
 from anleitung.core.phone.world import Phone, World
 from anleitung.core.proof.explain.words import subject_words, witness_words
 from anleitung.core.proof.finding import Severity
@@ -128,6 +128,12 @@ def _at(compiled: Compiled, i: int) -> Iterator[Slip]:
         yield slip("swap", says, steps[i + 1], step, upto=i + 2)
     for says, other in own.done_otherwise(world):
         yield slip("other", says, acting(partial(_run, step=other, world=world)))
+    question = question_at(own, world)
+    for answer in question.answers if question else ():
+        if answer.id != (own.answered or question.usual):  # type: ignore[union-attr]
+            says = _("“{answer}” is answered instead").format(answer=answer.says)
+            told = own.model_copy(update={"answered": answer.id})
+            yield slip("other", says, acting(partial(_run, step=told, world=world)))
     if own.chord_to() is not None:
         says = _("the keys come too late, and the system starts instead")
         yield slip("key-window", says, acting(partial(_too_late, world=world)))
