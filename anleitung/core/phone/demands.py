@@ -113,6 +113,8 @@ def write_content(phone: Phone, world: World, side: str, part: str, package: Pac
     if package.role == "add-on":
         add_content(phone, world, name, partition, package)
         return
+    if side == "other" and phone.is_("update", "ready"):
+        phone.set("update", "broken")
     if phone.is_(f"{name}.unread", True):
         phone.find("overwritten-unread", part)
     stood = f"cur.{world.recovery_home}.recovery"
@@ -192,7 +194,16 @@ def other_letter(letter: str) -> str:
 
 
 def leave_temporary(phone: Phone, world: World) -> None:
-    """Whatever was only booted once is gone with the next restart, and nothing stays mounted."""
+    """Whatever was only booted once is gone with the next restart, and nothing stays mounted.
+
+    An update that waited for it is taken: the slot that it was written to is the running one.
+    """
+    if world.has_two_slots and phone.is_("update", "ready"):
+        switch_slot(phone, world)
+        phone.set("update", "waiting")
+        # It was made to go on with the data that is there, whatever locks it.
+        phone.copy("data.build", f"cur.{world.system}.build")
+        happens(phone, world, "update")
     for name in world.mountable:
         phone.set(f"mounted.{name}", "no")
     phone.set("storage", "closed")

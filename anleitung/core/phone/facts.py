@@ -1,7 +1,9 @@
 """The start facts: every property in which two phones of a codename can differ at the start."""
 
 from collections.abc import Iterable, Iterator, Mapping
+from dataclasses import dataclass
 
+from anleitung.core.conditions.model import Order
 from anleitung.core.diagrams.space import Fact, FactKind, Node, OneOf, Space
 from anleitung.core.documents.build import Build
 from anleitung.core.documents.device import Device
@@ -80,6 +82,16 @@ HIDDEN = (
 )
 
 
+@dataclass(frozen=True, slots=True)
+class Newer:
+    """Whether the first build is newer than the second, of one line."""
+
+    order: Order
+
+    def __call__(self, first: str, second: str) -> bool:
+        return self.order.compare(first, ">", second) is True
+
+
 def start_facts(
     device: Device,
     builds: tuple[Build, ...],
@@ -114,7 +126,7 @@ def start_facts(
         Fact("system", systems, "stock", 3),
         *_of_other_systems(device),
         Fact("auto-update", ("off", "on"), "off", 2) if device.stock.updates_itself else None,
-        Fact("update", ("none", "waiting"), "none", 3)
+        Fact("update", ("none", "waiting", "ready"), "none", 3)
         if dual and device.stock.updates_itself
         else None,
         Fact("base", (*listed, NOT_LISTED), device.usual_build, 2),
@@ -184,15 +196,21 @@ def _of_other_systems(device: Device) -> list[Fact]:
     return found
 
 
-def impossible_starts(space: Space, device: Device) -> Node:
+def impossible_starts(space: Space, device: Device, order: Order) -> Node:
     """Starts whose platform or release does not belong to their system, and phones of which
 
-    stock facts are told that do not run stock; these keep the default value.
+    stock facts are told that do not run stock; these keep the default value. An update that waits
+    for the next restart lies in the other slot, and is newer than what runs.
     """
     found = space.false
+    if "update" in space.level_of:
+        newer = space.join(Newer(order), space.var("other-base"), space.var("base"))
+        ready = space.where(space.var("update"), "ready")
+        found = space.minus(ready, space.where(newer, True))
     if device.hardware.fuse_trips == "unlock":
         opened = space.where(space.var("bootloader"), "unlocked")
-        found = space.both(opened, space.where(space.var("fuse"), "intact"))
+        intact = space.where(space.var("fuse"), "intact")
+        found = space.either(found, space.both(opened, intact))
     if not device.other_systems:
         return found
     by_system = {s.id: s for s in device.other_systems}

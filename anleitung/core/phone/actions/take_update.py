@@ -53,6 +53,7 @@ class TakeUpdate(Step):
         for name in parts:
             if not phone.is_(f"cur.{name}.changed", UNCHANGED):
                 phone.stop("predecessor-changed", name)
+        phone.map(_replaced, "update", "update")
         package = _of_maker(world, self.to, parts)
         side = "other" if world.has_two_slots else "cur"
         for name in parts:
@@ -71,6 +72,11 @@ class TakeUpdate(Step):
         return _("Take the update to {build} that the phone offers, and let it restart").format(
             build=self.to
         )
+
+
+def _replaced(update: str) -> str:
+    """One that waits for the restart makes room for the newer one."""
+    return "none" if update == "ready" else update
 
 
 def _of_maker(world: World, build: str, parts: tuple[str, ...]) -> Package:

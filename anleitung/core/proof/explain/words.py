@@ -173,6 +173,8 @@ _STATE_WORDS = Texts(
         ("update", "none"): N_(
             "no update of the system is waiting for a restart or being finished"
         ),
+        ("update", "ready"): N_("an update of the system waits for the next restart"),
+        ("update", "waiting"): N_("an update of the system is being finished"),
         ("screen-lock", "none"): N_("the phone has no screen lock"),
         ("screen-lock", "set"): N_("the phone has a screen lock"),
         ("account", "none"): N_("nobody is signed in to the maker's account on the phone"),

@@ -47,8 +47,12 @@ class Compiled:
         """Whether anything in the run told phones apart by this fact."""
         space = self.procedure.space
         level = space.level_of[fact]
+        # That a waiting update is a newer one tells phones apart before anything is run.
+        usual = space.true
+        if "update" in space.level_of:
+            usual = space.where(space.var("update"), "none")
         return any(
-            level in space.support(node)
+            level in space.support(space.both(node, usual))
             for node in (self.procedure.admitted, *self.run.findings.values(), *self.run.alive)
         )
 
@@ -139,7 +143,7 @@ def _starting(space: Space, start: State, world: World) -> Node:
 def _before_all(space: Space, start: State, judge: Callable[..., None], world: World) -> Run:
     """One judgement of every thinkable phone. Raises BudgetSpent: half of it would be a guess."""
     step = CompiledStep("start", partial(judge, world=world))
-    thinkable = space.minus(space.true, impossible_starts(space, world.device))
+    thinkable = space.minus(space.true, impossible_starts(space, world.device, world.order))
     run = run_all(Procedure(space, start, thinkable, (step,)), _FOR_STARTS)
     if not run.finished:
         raise BudgetSpent
