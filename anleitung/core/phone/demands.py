@@ -10,7 +10,7 @@ from anleitung.core.phone.content import (
     swap_contents,
 )
 from anleitung.core.phone.own_facts import happens
-from anleitung.core.phone.world import COPIES, Phone, World
+from anleitung.core.phone.world import COPIES, HUNG_BEFORE, Phone, World
 
 
 def require_mode(phone: Phone, *modes: str) -> None:
@@ -109,7 +109,7 @@ def write_content(phone: Phone, world: World, side: str, part: str, package: Pac
         phone.stop("no-such-partition", part)
     name = world.where(side, partition)
     phone.set(f"{side}.seen-to-start", False)
-    phone.set(f"{side}.stood", "written")
+    phone.map(written_to, f"{side}.stood", f"{side}.stood")
     if package.role == "add-on":
         add_content(phone, world, name, partition, package)
         return
@@ -150,7 +150,7 @@ def empty_partition(phone: Phone, world: World, side: str, partition: Partition)
     name = world.where(side, partition)
     empty_content(phone, world, name, partition)
     phone.set(f"{side}.seen-to-start", False)
-    phone.set(f"{side}.stood", "written")
+    phone.map(written_to, f"{side}.stood", f"{side}.stood")
 
 
 def empty_written(phone: Phone, world: World, where: str, names: tuple[str, ...]) -> None:
@@ -183,6 +183,11 @@ def switch_slot(phone: Phone, world: World) -> None:
     phone.swap("cur.stood", "other.stood")
     phone.map(_broken_if_waiting, "update", "update")
     phone.map(other_letter, "slot", "slot")
+
+
+def written_to(stood: str) -> str:
+    """What did not start before may still not do so for a part that nobody touched."""
+    return HUNG_BEFORE if stood in ("not starting", HUNG_BEFORE) else "written"
 
 
 def _broken_if_waiting(update: str) -> str:

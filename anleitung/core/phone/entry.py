@@ -18,7 +18,7 @@ from anleitung.core.phone.clauses import (
     check_release,
     check_system,
 )
-from anleitung.core.phone.world import Phone, World
+from anleitung.core.phone.world import EMPTY, HUNG_BEFORE, Phone, World
 
 Clause = Callable[[Phone, World, str], NoStart | None]
 
@@ -105,7 +105,7 @@ def judge_left(phone: Phone, world: World) -> None:
         phone.find("left-without-recovery", f"{without.finding}/{without.subject}")
     if world.has_two_slots and not phone.is_("other.stood", "not starting"):
         refusal = check_other_slot(phone, world)
-        if refusal is not None and _is_the_guides_doing(phone, refusal):
+        if refusal is not None and _is_the_guides_doing(phone, world, refusal):
             phone.find("other-slot-not-starting", f"{refusal.finding}/{refusal.subject}")
 
 
@@ -118,9 +118,19 @@ def check_other_slot(phone: Phone, world: World) -> NoStart | None:
     return None
 
 
-def _is_the_guides_doing(phone: Phone, refusal: NoStart) -> bool:
-    """Every update leaves the slot before it below the index: only what was written counts."""
-    return refusal.finding != "below-rollback-index" or phone.is_("other.stood", "written")
+def _is_the_guides_doing(phone: Phone, world: World, refusal: NoStart) -> bool:
+    """Only what was written counts: every update leaves the slot before it below the index, and
+
+    locking one that holds another system. What did not start before, for a part that was not
+    written, does not by the guide's doing either.
+    """
+    if phone.is_("other.stood", "starting"):
+        return False
+    part = world.device.layout.named(refusal.subject)
+    if part is None or not phone.is_("other.stood", HUNG_BEFORE):
+        return True
+    name = world.where("other", part)
+    return not phone.is_(f"{name}.package", "none") or phone.is_(f"{name}.family", EMPTY)
 
 
 def judge_other_slot(phone: Phone, world: World) -> None:

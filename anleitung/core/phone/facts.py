@@ -42,6 +42,7 @@ FACT_WORDS = Texts(
         "slot": N_("running slot"),
         "system": N_("system"),
         "platform": N_("platform"),
+        "other-system": N_("system of the other slot"),
         "system-platform": N_("platform of the system"),
         "system-release": N_("release of the system"),
         "base": N_("firmware base"),
@@ -74,6 +75,7 @@ HIDDEN = (
     "fuse",
     "root",
     "system",
+    "other-system",
     "system-platform",
     "system-release",
     "base",
@@ -124,6 +126,7 @@ def start_facts(
         Fact("fuse", ("intact", "tripped"), "intact", 3) if device.hardware.fuse_trips else None,
         Fact("slot", ("a", "b"), "a", 2) if dual else None,
         Fact("system", systems, "stock", 3),
+        Fact("other-system", systems, "stock", 1) if dual and len(systems) > 1 else None,
         *_of_other_systems(device),
         Fact("auto-update", ("off", "on"), "off", 2) if device.stock.updates_itself else None,
         Fact("update", ("none", "waiting", "ready"), "none", 3)
@@ -207,6 +210,10 @@ def impossible_starts(space: Space, device: Device, order: Order) -> Node:
         newer = space.join(Newer(order), space.var("other-base"), space.var("base"))
         ready = space.where(space.var("update"), "ready")
         found = space.minus(ready, space.where(newer, True))
+        if "other-system" in space.level_of:
+            updating = space.minus(space.true, space.where(space.var("update"), "none"))
+            by_maker = space.where(space.var("other-system"), "stock")
+            found = space.either(found, space.minus(updating, by_maker))
     if device.hardware.fuse_trips == "unlock":
         opened = space.where(space.var("bootloader"), "unlocked")
         intact = space.where(space.var("fuse"), "intact")

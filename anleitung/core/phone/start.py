@@ -108,8 +108,6 @@ _SIMPLE: tuple[tuple[str, Any], ...] = (
 def _put_contents(state: dict[str, Node], space: Space, world: World) -> None:
     platforms = {b.build: str(b.platform) for b in world.builds}
     device = world.device
-    system = space.var("system")
-    is_stock = space.where(system, "stock")
     foreign = space.var("system-platform") if device.other_systems else space.leaf("")
     release = (
         space.var("system-release")
@@ -118,6 +116,9 @@ def _put_contents(state: dict[str, Node], space: Space, world: World) -> None:
     )
     for name, part in world.contents:
         base = space.var("other-base" if name.startswith("other.") else "base")
+        beside = name.startswith("other.") and "other-system" in space.level_of
+        system = space.var("other-system" if beside else "system")
+        is_stock = space.where(system, "stock")
         of_system = part.role in OF_SYSTEM
         stood = name.startswith("cur.") and part.name == world.first_ramdisk
         own = space.map(_OwnRecovery.of(device), system)

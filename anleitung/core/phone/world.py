@@ -23,6 +23,7 @@ EMPTY = "no content"  # the family of a partition that was wiped
 NO_NEED = "no need"
 NO_PLATFORM = "not known"
 UNCHANGED = "as made"
+HUNG_BEFORE = "written, and did not start before"  # of a slot
 
 LOSSES = ("apps", "media")  # what a wipe takes: apps with their settings; photos and files
 # What else a guide may cost: its slot, and the value that it has while it is not lost.
