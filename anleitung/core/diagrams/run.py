@@ -45,7 +45,7 @@ class Budget:
     """
 
     reads: int = 400_000
-    memos: int = 450_000
+    memos: int = 380_000
     paths_per_step: int = 5_000
     paths: int = 100_000
     nodes: int = 400_000

@@ -56,42 +56,42 @@ class World:
     at_hand: tuple[str, ...] = ()
     own: Mapping[str, OwnFact] = field(default_factory=dict)
 
-    @property
+    @cached_property
     def recoveries(self) -> tuple[Program, ...]:
         return tuple(p for p in self.programs.values() if p.kind == "recovery")
 
-    @property
+    @cached_property
     def apps(self) -> tuple[Program, ...]:
         return tuple(p for p in self.programs.values() if p.is_app)
 
-    @property
+    @cached_property
     def mountable(self) -> tuple[str, ...]:
         """The partitions that some package of the set wants mounted."""
         return tuple(sorted({p for f in self.packages.values() for p in f.needs_mounted}))
 
-    @property
+    @cached_property
     def firmware(self) -> tuple[str, ...]:
         return tuple(p.name for p in self.device.layout.with_role("firmware"))
 
-    @property
+    @cached_property
     def of_system(self) -> tuple[Partition, ...]:
         """The partitions that must come from one system for it to start."""
         return self.device.layout.with_role("boot", "ramdisk", "extra")
 
-    @property
+    @cached_property
     def system(self) -> str:
         return self.device.layout.with_role("system")[0].name
 
-    @property
+    @cached_property
     def sides(self) -> tuple[str, ...]:
         """The running slot, and the other one where the phone has two."""
         return ("cur", "other") if self.has_two_slots else ("cur",)
 
-    @property
+    @cached_property
     def has_two_slots(self) -> bool:
         return self.device.layout.slots == "dual"
 
-    @property
+    @cached_property
     def contents(self) -> tuple[tuple[str, Partition], ...]:
         """(where, partition) of everything that stands on the phone; what stands once, once."""
         return tuple(
@@ -110,7 +110,7 @@ class World:
         part = self.device.layout.named(name)
         return f"cur.{name}" if part is not None and part.once else f"{side}.{name}"
 
-    @property
+    @cached_property
     def kernel(self) -> str:
         return self.device.layout.with_role("boot")[0].name
 
@@ -125,28 +125,28 @@ class World:
             p.id for p in self.packages.values() if p.content and p.content.needs is not None
         )
 
-    @property
+    @cached_property
     def recovery_home(self) -> str:
         """The partition whose image decides which recovery the phone enters."""
         found = self.device.layout.with_role("recovery")
         return found[0].name if found else self.first_ramdisk
 
-    @property
+    @cached_property
     def has_userspace(self) -> bool:
         """Whether inner partitions are written in a mode of their own."""
         return any(m.mode == "userspace" for m in self.device.modes)
 
-    @property
+    @cached_property
     def modes(self) -> frozenset[str]:
         """The modes of the phone; a codename that lists none is taken for one with the usual."""
         return frozenset(m.mode for m in self.device.modes) or frozenset({"bootloader", "recovery"})
 
-    @property
+    @cached_property
     def indexes(self) -> Mapping[str, int]:
         """Build → rollback index, for the builds that are listed."""
         return {b.build: b.rollback_index for b in self.builds}
 
-    @property
+    @cached_property
     def first_ramdisk(self) -> str:
         """The partition whose image holds the first ramdisk."""
         return self.device.layout.first_ramdisk.name

@@ -55,10 +55,11 @@ class _Merged:
 def trace_of(compiled: Compiled) -> tuple[StepTraceOut, ...]:
     """One entry per step that was run; promises are not steps of the reader."""
     run, space = compiled.run, compiled.procedure.space
+    named = _named(compiled)
     found = []
     for i, row in enumerate(compiled.rows[: len(run.concerned)]):
         concerned = run.concerned[i]
-        changes = _changes(compiled, run.states[i], run.states[i + 1], concerned)
+        changes = _changes(compiled, named, run.states[i], run.states[i + 1], concerned)
         found.append(
             StepTraceOut(
                 step=row.step.id,
@@ -83,11 +84,11 @@ def phones_out(compiled: Compiled, part: Node, within: Node, *, most: int = 2) -
 
 
 def _changes(
-    compiled: Compiled, before: State, after: State, concerned: Node
+    compiled: Compiled, named: "_Named", before: State, after: State, concerned: Node
 ) -> Iterator[ChangeOut]:
     space = compiled.procedure.space
     merged: dict[tuple[str, str, str, Node], _Merged] = {}
-    for shown in _shown(compiled, before, after, concerned):
+    for shown in _shown(compiled, named, before, after, concerned):
         if shown.before is shown.after:
             continue
         delta = space.join(_delta_brief if shown.brief else _delta, shown.before, shown.after)
@@ -114,7 +115,7 @@ def _changes(
             is_loss=entry.is_loss,
             settles=entry.settles,
             # A fact has one line in its column: what takes more than one group is counted.
-            phones=phones_out(compiled, phones, concerned, most=1),
+            phones=named.told(compiled, phones, concerned),
         )
 
 
@@ -148,27 +149,56 @@ def shown_facts() -> list[tuple[str, str]]:
     ]
 
 
-def _shown(compiled: Compiled, before: State, after: State, concerned: Node) -> Iterator[_Shown]:
+@dataclass(frozen=True, slots=True)
+class _Named:
+    """What is the same at every step: (slot, group, name) of what is shown, and the two slots."""
+
+    facts: tuple[tuple[str, str, str], ...]
+    titles: dict[str, str]
+    known: dict[tuple[Node, Node], PhonesOut]
+
+    def told(self, compiled: Compiled, part: Node, within: Node) -> PhonesOut:
+        """The same phones are told in the same words at every step."""
+        found = self.known.get((part, within))
+        if found is None:
+            found = self.known[part, within] = phones_out(compiled, part, within, most=1)
+        return found
+
+
+def _named(compiled: Compiled) -> _Named:
+    """Looked up once: a word that is looked up for every step costs more than the proof."""
+    world, start = compiled.bundle.world, compiled.procedure.start
+    facts = [(slot, "", name) for slot, name in shown_facts() if slot in start]
+    facts += [(slot, "", name) for slot, name in _on_the_way(compiled, start)]
+    facts += [
+        (f"{where}.{file}", group, world.file_name(file))
+        for where, group in _PLACES.items()
+        for file in world.packages
+    ]
+    titles = {"cur": _("running slot") if world.has_two_slots else "", "other": _("other slot")}
+    return _Named(tuple(facts), titles, {})
+
+
+def _shown(
+    compiled: Compiled, named: _Named, before: State, after: State, concerned: Node
+) -> Iterator[_Shown]:
     space, world = compiled.procedure.space, compiled.bundle.world
-    for slot, name in shown_facts():
-        if slot in before:
-            yield _Shown("", name, before[slot], after[slot])
-    for slot, name in _on_the_way(compiled, before):
-        yield _Shown("", name, before[slot], after[slot])
-    for where, group in _PLACES.items():
-        for file in world.packages:
-            slot = f"{where}.{file}"
-            yield _Shown(group, world.file_name(file), before[slot], after[slot])
+    for slot, group, name in named.facts:
+        if before[slot] is not after[slot]:
+            yield _Shown(group, name, before[slot], after[slot])
     # Where the slots changed places, what stands in the running slot now stood in the other.
     moved = space.false
-    if world.has_two_slots:
+    if world.has_two_slots and before["slot"] is not after["slot"]:
         changed = space.minus(space.true, space.join(_equal, before["slot"], after["slot"]))
         moved = space.both(concerned, changed)
-    titles = {"cur": _("running slot") if world.has_two_slots else "", "other": _("other slot")}
+    titles = named.titles
     for name, part in world.contents:
         side, _dot, _rest = name.partition(".")
+        changes = moved is not space.false and not part.once
+        if not changes and all(before[s] is after[s] for s in (f"{name}.family", f"{name}.build")):
+            continue
         stood = _content(space, before, name)
-        if moved is not space.false and not part.once:
+        if changes:
             opposite = f"{'other' if side == 'cur' else 'cur'}.{part.name}"
             stood = space.ite(moved, _content(space, before, opposite), stood)
         stands = _content(space, after, name)
