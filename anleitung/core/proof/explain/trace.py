@@ -194,15 +194,19 @@ def _shown(
     titles = named.titles
     for name, part in world.contents:
         side, _dot, _rest = name.partition(".")
-        changes = moved is not space.false and not part.once
-        if not changes and all(before[s] is after[s] for s in (f"{name}.family", f"{name}.build")):
-            continue
-        stood = _content(space, before, name)
-        if changes:
+        fields = (f"{name}.family", f"{name}.build")
+        if moved is space.false or part.once:
+            stood = {slot: before[slot] for slot in fields}
+        else:
             opposite = f"{'other' if side == 'cur' else 'cur'}.{part.name}"
-            stood = space.ite(moved, _content(space, before, opposite), stood)
-        stands = _content(space, after, name)
-        yield _Shown("" if part.once else titles[side], part.name, stood, stands, brief=True)
+            stood = {
+                slot: space.ite(moved, before[slot.replace(name, opposite, 1)], before[slot])
+                for slot in fields
+            }
+        if all(stood[slot] is after[slot] for slot in fields):
+            continue  # it stands where it stood, or changed places with its slot
+        was, stands = _content(space, stood, name), _content(space, after, name)
+        yield _Shown("" if part.once else titles[side], part.name, was, stands, brief=True)
 
 
 def _on_the_way(compiled: Compiled, state: State) -> Iterator[tuple[str, str]]:
