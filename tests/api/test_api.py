@@ -131,7 +131,7 @@ def test_chain_is_shown_on_both_guides(client_of_maintainer: Client, revision: R
     upload(client_of_maintainer, "unlock")
     draft = client_of_maintainer.get("/api/drafts/palstek/unlock").json()
     assert draft["after"][0]["title"] == "Install Wattläufer 5"
-    assert draft["after"][0]["words"].startswith("for 373,248 of the 460,800 kinds of phone")
+    assert draft["after"][0]["words"].startswith("for 626,688 of the 778,752 kinds of phone")
 
 
 def test_description_and_types_are_those_of_the_code(tmp_path: Path) -> None:

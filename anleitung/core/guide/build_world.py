@@ -41,6 +41,7 @@ def build_world(bundle: "Bundle") -> World:
         ),
         order=order,
         hanging=bundle.guide.admits_hanging,
+        parted=bundle.guide.admits_parted,
         at_hand=bundle.guide.at_hand,
         own=own,
         vocabulary=vocabulary(

@@ -108,6 +108,15 @@ class Guide(Document):
         """A guide that says in which modes it admits phones may be one that rescues them."""
         return any(atom.fact == "mode" for atom in atoms(self.admission.condition))
 
+    @property
+    def admits_parted(self) -> bool:
+        """A guide that says which build of the system it admits may meet another than the
+
+        firmware's; others take it for granted that both are of one release, and say so.
+        """
+        named = {atom.fact for atom in atoms(self.admission.condition)}
+        return any(name == "build" or name.endswith(".build") for name in named)
+
     def option(self, name: str) -> Option:
         """Raises StopIteration where there is none, which a bundle that fits never has."""
         return next(o for o in self.options if o.id == name)

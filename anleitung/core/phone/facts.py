@@ -10,7 +10,7 @@ from anleitung.core.documents.device import Device
 from anleitung.core.documents.program import Program
 from anleitung.core.documents.tool import Tool
 from anleitung.core.marked import N_, Texts
-from anleitung.core.phone.world import NOT_LISTED
+from anleitung.core.phone.world import AS_BASE, NOT_LISTED
 
 MODES = (
     "system",
@@ -47,6 +47,7 @@ FACT_WORDS = Texts(
         "system-release": N_("release of the system"),
         "base": N_("firmware base"),
         "other-base": N_("firmware base of the other slot"),
+        "system-build": N_("build of the maker’s system"),
         "build": N_("build"),
         "mode": N_("mode"),
         "damaged": N_("what hangs"),
@@ -80,8 +81,13 @@ HIDDEN = (
     "system-release",
     "base",
     "other-base",
+    "system-build",
     "damaged",
 )
+
+
+def _same(first: str, second: str) -> bool:
+    return first == second
 
 
 @dataclass(frozen=True, slots=True)
@@ -101,10 +107,12 @@ def start_facts(
     programs: Iterable[Program] = (),
     tools: Iterable[Tool] = (),
     hanging: bool = False,
+    parted: bool = False,
 ) -> list[Fact]:
     """In their fixed order, with the usual phone as default.
 
     hanging: phones count too that hang at the start, since one part of their system is damaged.
+    parted: and phones whose system is of another release than their firmware.
     """
     listed = tuple(b.build for b in builds)
     carriers = tuple(c.id for c in device.carriers)
@@ -134,6 +142,7 @@ def start_facts(
         else None,
         Fact("base", (*listed, NOT_LISTED), device.usual_build, 2),
         Fact("other-base", (*listed, NOT_LISTED), device.usual_build, 1) if dual else None,
+        Fact("system-build", (AS_BASE, *listed), AS_BASE, 1) if parted else None,
     ]
     if any(p.kind == "root" for p in programs):
         found.append(Fact("root", ("none", "present"), "none", 3))
@@ -203,13 +212,23 @@ def impossible_starts(space: Space, device: Device, order: Order) -> Node:
     """Starts whose platform or release does not belong to their system, and phones of which
 
     stock facts are told that do not run stock; these keep the default value. An update that waits
-    for the next restart lies in the other slot, and is newer than what runs.
+    for the next restart lies in the other slot, and is newer than what runs. System and firmware
+    of the maker were parted by somebody with an open bootloader, and by no update.
     """
-    found = space.false
+    found = parted = space.false
+    if "system-build" in space.level_of:
+        parted = space.minus(space.true, space.where(space.var("system-build"), AS_BASE))
+        whole = space.either(
+            space.where(space.var("bootloader"), "locked"),
+            space.join(_same, space.var("system-build"), space.var("base")),
+        )
+        found = space.both(parted, whole)
     if "update" in space.level_of:
         newer = space.join(Newer(order), space.var("other-base"), space.var("base"))
         ready = space.where(space.var("update"), "ready")
-        found = space.minus(ready, space.where(newer, True))
+        found = space.either(found, space.minus(ready, space.where(newer, True)))
+        waits = space.minus(space.true, space.where(space.var("update"), "none"))
+        found = space.either(found, space.both(waits, parted))
         if "other-system" in space.level_of:
             updating = space.minus(space.true, space.where(space.var("update"), "none"))
             by_maker = space.where(space.var("other-system"), "stock")
@@ -221,7 +240,7 @@ def impossible_starts(space: Space, device: Device, order: Order) -> Node:
     if not device.other_systems:
         return found
     by_system = {s.id: s for s in device.other_systems}
-    for fact in ("system-platform", "system-release", "auto-update", "update"):
+    for fact in ("system-platform", "system-release", "system-build", "auto-update", "update"):
         if fact not in space.level_of:
             continue
         usual = space.facts[space.level_of[fact]].default
@@ -231,7 +250,7 @@ def impossible_starts(space: Space, device: Device, order: Order) -> Node:
                 allowed = set(map(str, by_system[system].platforms))
             if fact == "system-release" and system != "stock":
                 allowed = {*by_system[system].releases, NOT_LISTED}
-            if fact in ("auto-update", "update") and system == "stock":
+            if fact in ("system-build", "auto-update", "update") and system == "stock":
                 continue
             runs = space.where(space.var("system"), system)
             fits = space.map(OneOf(frozenset(allowed)), space.var(fact))

@@ -16,6 +16,7 @@ from anleitung.core.phone.content import Began, fields_of
 from anleitung.core.phone.facts import HIDDEN, damaged_parts, kept_options
 from anleitung.core.phone.world import (
     ANY_RECOVERY,
+    AS_BASE,
     COPIES,
     LOSSES,
     NO_PLATFORM,
@@ -120,6 +121,10 @@ def _put_contents(state: dict[str, Node], space: Space, world: World) -> None:
         system = space.var("other-system" if beside else "system")
         is_stock = space.where(system, "stock")
         of_system = part.role in OF_SYSTEM
+        stock = base
+        if not beside and "system-build" in space.level_of:
+            parted = space.var("system-build")
+            stock = space.ite(space.where(parted, AS_BASE), base, parted)
         stood = name.startswith("cur.") and part.name == world.first_ramdisk
         own = space.map(_OwnRecovery.of(device), system)
         began = Began(
@@ -130,8 +135,8 @@ def _put_contents(state: dict[str, Node], space: Space, world: World) -> None:
             system=system,
             is_stock=is_stock,
             base=base,
-            build=space.ite(is_stock, base, release) if of_system else base,
-            platform=space.ite(is_stock, space.map(_Lookup(platforms), base), foreign),
+            build=space.ite(is_stock, stock, release) if of_system else base,
+            platform=space.ite(is_stock, space.map(_Lookup(platforms), stock), foreign),
             own_recovery=space.ite(is_stock, space.leaf("stock"), own),
             root=space.var("root") if stood and "root" in space.level_of else space.leaf("none"),
         )

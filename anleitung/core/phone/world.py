@@ -23,6 +23,7 @@ EMPTY = "no content"  # the family of a partition that was wiped
 NO_NEED = "no need"
 NO_PLATFORM = "not known"
 UNCHANGED = "as made"
+AS_BASE = "that of the firmware"  # the build of the maker's system, as long as nobody parted them
 HUNG_BEFORE = "written, and did not start before"  # of a slot
 
 LOSSES = ("apps", "media")  # what a wipe takes: apps with their settings; photos and files
@@ -38,7 +39,8 @@ class World:
     """declared: the losses that the guide announces, and on which phones; options: choice → its
 
     possible answers; kept_by: (loss, slot of an option, the choice that says it keeps it);
-    hanging: phones count too that hang at the start; at_hand: what readers were told to have;
+    hanging: phones count too that hang at the start; parted: and those whose system of the maker is
+    of another release than their firmware; at_hand: what readers were told to have;
     own: the facts that documents declare, by their name in conditions.
     """
 
@@ -53,6 +55,7 @@ class World:
     tools: Mapping[str, Tool] = field(default_factory=dict)
     kept_by: tuple[tuple[str, str, str], ...] = ()
     hanging: bool = False
+    parted: bool = False
     at_hand: tuple[str, ...] = ()
     own: Mapping[str, OwnFact] = field(default_factory=dict)
 

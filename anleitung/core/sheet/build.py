@@ -1,8 +1,9 @@
 """From a bundle and its proof to the guide sheet."""
 
+from collections.abc import Iterator
 from gettext import gettext as _
 
-from anleitung.core.conditions.model import conjuncts
+from anleitung.core.conditions.model import Condition, Is, Not, conjuncts
 from anleitung.core.documents.package import Package
 from anleitung.core.documents.tool import Tool
 from anleitung.core.drawn.chords import ChordOut, draw_chord
@@ -40,7 +41,19 @@ AT_HAND = Texts({"account": N_("the name and password of the account signed in o
 def admission_words(bundle: Bundle) -> tuple[str, ...]:
     """Each part of the admission as a sentence."""
     parts = conjuncts(bundle.guide.admission.condition)
-    return tuple(condition_words(bundle, p) for p in parts) or (_("any phone of this codename"),)
+    told = tuple(condition_words(bundle, p) for p in parts) or (_("any phone of this codename"),)
+    return (*told, *_granted(bundle, parts))
+
+
+def _granted(bundle: Bundle, parts: tuple[Condition, ...]) -> Iterator[str]:
+    """What the proof takes for granted, and nobody wrote down: readers look at that as well."""
+    foreign = any(
+        part == Not(Is("system", "stock"))
+        or (isinstance(part, Is) and part.fact == "system" and part.value != "stock")
+        for part in parts
+    )
+    if not bundle.guide.admits_parted and not foreign:
+        yield _("the maker's system, where it runs, is of the same release as the firmware")
 
 
 def build_sheet(bundle: Bundle, proof: ProofOut) -> SheetOut:

@@ -5,10 +5,13 @@ from pathlib import Path
 
 import pytest
 
+from anleitung.core.diagrams.run import Budget
 from anleitung.core.diagrams.space import FactKind
 from anleitung.core.documents.device import Device
 from anleitung.core.phone.facts import start_facts
-from anleitung.core.proof.run.compile import compile_bundle, possible_starts
+from anleitung.core.phone.world import AS_BASE
+from anleitung.core.proof.run.compile import compile_bundle, possible_starts, run_bundle
+from anleitung.core.sheet.build import admission_words
 from tests.core.bundles import bundle
 from tests.core.phone.walk import UNLOCKED, phone
 from tests.core.proof.random_guides import CARD
@@ -152,3 +155,31 @@ def test_device_that_cannot_be_is_refused(change: dict[str, object], message: st
     plain = GUIDE.device.model_dump(mode="json") | change
     with pytest.raises(ValueError, match=message):
         Device.model_validate(plain)
+
+
+def test_a_guide_that_names_the_build_meets_systems_of_another_release() -> None:
+    """Others take it for granted that system and firmware are of one, and say so to readers."""
+    new, old = "PS-12.4.7-KU.r3", "PS-12.4.1-KU.r2"
+    stock = f"bootloader is unlocked and system is stock and update is none and base is {new}"
+    plain = small({"action": "charge"}, admission=stock)
+    named = small({"action": "charge"}, admission=f"{stock} and build in {{{new}, {old}}}")
+    for bundle, builds in ((plain, {new}), (named, {new, old})):
+        compiled = run_bundle(bundle, Budget())
+        space, admitted = compiled.procedure.space, compiled.procedure.admitted
+        there = compiled.procedure.start["cur.system.build"]
+        assert set(space.leaves_within(there, admitted)) == builds
+        granted = "of the same release as the firmware" in " ".join(admission_words(bundle))
+        assert granted is (bundle is plain)
+    foreign = small({"action": "charge"}, admission="system is wattlaeufer")
+    assert "same release" not in " ".join(admission_words(foreign))
+
+
+def test_only_an_open_bootloader_parts_system_and_firmware() -> None:
+    bundle = small({"action": "charge"}, admission="build >= PS-12.1.0-KU.r1")
+    _, procedure = compile_bundle(bundle)
+    space = procedure.space
+    possible = possible_starts(space, procedure.start, bundle.world)
+    parted = space.minus(possible, space.where(space.var("system-build"), AS_BASE))
+    assert parted is not space.false
+    for fact, value in (("bootloader", "locked"), ("system", "wattlaeufer"), ("update", "ready")):
+        assert space.both(parted, space.where(space.var(fact), value)) is space.false, fact

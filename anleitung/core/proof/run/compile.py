@@ -29,7 +29,7 @@ from anleitung.core.phone.own_facts import start_of_own
 from anleitung.core.phone.sight import require_seen
 from anleitung.core.phone.start import damaged_state, start_state
 from anleitung.core.phone.take import take_step
-from anleitung.core.phone.world import Phone, World
+from anleitung.core.phone.world import AS_BASE, Phone, World
 
 END = "end"  # the step id of what is judged after the last step
 
@@ -47,10 +47,11 @@ class Compiled:
         """Whether anything in the run told phones apart by this fact."""
         space = self.procedure.space
         level = space.level_of[fact]
-        # That a waiting update is a newer one tells phones apart before anything is run.
+        # What makes a start impossible tells phones apart before anything is run.
         usual = space.true
-        if "update" in space.level_of:
-            usual = space.where(space.var("update"), "none")
+        for name, value in (("system-build", AS_BASE), ("update", "none")):
+            if name in space.level_of:
+                usual = space.both(usual, space.where(space.var(name), value))
         return any(
             level in space.support(space.both(node, usual))
             for node in (self.procedure.admitted, *self.run.findings.values(), *self.run.alive)
@@ -68,6 +69,7 @@ def compile_bundle(bundle: Bundle) -> tuple[tuple[Row, ...], Procedure]:
         world.programs.values(),
         world.tools.values(),
         world.hanging,
+        world.parted,
     )
     space = Space([*facts, *start_of_own(world.own), *_kept(world), *_oracles(rows)])
     answered = [r.step.slot for r in rows if isinstance(r.step, Nested) and _is_asked(r.step)]
