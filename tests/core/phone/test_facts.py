@@ -163,13 +163,13 @@ def test_a_guide_that_names_the_build_meets_systems_of_another_release() -> None
     stock = f"bootloader is unlocked and system is stock and update is none and base is {new}"
     plain = small({"action": "charge"}, admission=stock)
     named = small({"action": "charge"}, admission=f"{stock} and build in {{{new}, {old}}}")
-    for bundle, builds in ((plain, {new}), (named, {new, old})):
-        compiled = run_bundle(bundle, Budget())
+    for each, builds in ((plain, {new}), (named, {new, old})):
+        compiled = run_bundle(each, Budget())
         space, admitted = compiled.procedure.space, compiled.procedure.admitted
         there = compiled.procedure.start["cur.system.build"]
         assert set(space.leaves_within(there, admitted)) == builds
-        granted = "of the same release as the firmware" in " ".join(admission_words(bundle))
-        assert granted is (bundle is plain)
+        granted = "of the same release as the firmware" in " ".join(admission_words(each))
+        assert granted is (each is plain)
     foreign = small({"action": "charge"}, admission="system is wattlaeufer")
     assert "same release" not in " ".join(admission_words(foreign))
 
