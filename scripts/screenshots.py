@@ -14,6 +14,7 @@ CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
 ARGS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-sync"]
 WIDE, NARROW = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
 INSTALL = "/c/palstek/guides/clean-install"
+TWO = "/c/schotstek/guides/tidewerk-old-base"
 WAY = "/c/palstek/builds?build=PS-12.1.0-KU.r1&to=PS-13.0.5-KU.r4"
 PASTED = "KAI9-M6/BI/2301\n2310b_KAI9_M6_HO_full.mol\nKAI22-V2/KU/2509\nKAI9-M6-BI-2248"
 
@@ -81,7 +82,8 @@ def take(base: str, home: str) -> None:
         page.get_by_role("button", name="Check them now").wait_for(timeout=60_000)
         shoot(page, "sources", "/c/palstek/files#sources", at="sources")
         shoot(page, "sheet", INSTALL)
-        shoot(page, "sheet-draft-stop", f"{INSTALL}?v=draft", "n", "e")
+        # A guide for two codenames, with a stop on one of them.
+        shoot(page, "sheet-draft-stop", f"{TWO}?v=draft", "n", "e")
         page.get_by_role("link", name="This phone on the bench").first.click()
         page.wait_for_timeout(900)
         page.screenshot(path=SHOTS / "bench.png")

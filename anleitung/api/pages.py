@@ -25,16 +25,23 @@ from anleitung.api.shapes import (
     changed,
     version_line,
 )
-from anleitung.core.documents.device import Device
 from anleitung.core.files.watched import tone_of
 from anleitung.core.guide.aim import Aim
+from anleitung.core.guide.bundle import Bundle
 from anleitung.core.marked import N_, Texts
 from anleitung.desk.desk import GuideLine, document_path, read_desk, read_guides
 from anleitung.guides.asked import ask_proof
 from anleitung.guides.chain import neighbours
 from anleitung.guides.contests import contests_of, open_stops
 from anleitung.guides.differences import differences
-from anleitung.guides.load import Stored, address_of, load_bundle, load_sheet, load_whole
+from anleitung.guides.load import (
+    Stored,
+    address_of,
+    kept_proof,
+    load_bundle,
+    load_sheet,
+    load_whole,
+)
 from anleitung.guides.models import Draft, Revision
 from anleitung.guides.services.publish import next_number, version_of
 from anleitung.guides.today import held_against_today
@@ -66,7 +73,7 @@ def page_of(row: Stored, *, actor: User, now: datetime) -> PageOut:
         fingerprint=row.fingerprint,
         short=mine.short if mine else "",
         address=address_of(mine) if mine else "",
-        codenames=[_codename(d) for d in (whole.device, *(o.device for o in whole.others))],
+        codenames=[_codename(each) for each in whole.each],
         changed_at=at,
         changed_by=by,
         withdrawn=withdrawal.reason if withdrawal else "",
@@ -101,8 +108,14 @@ def page_of(row: Stored, *, actor: User, now: datetime) -> PageOut:
     )
 
 
-def _codename(device: Device) -> ForCodenameOut:
-    return ForCodenameOut(codename=device.codename, market_names=list(device.market_names))
+def _codename(bundle: Bundle) -> ForCodenameOut:
+    proof = kept_proof(bundle)
+    stops = len(open_stops(bundle.fingerprint, proof.findings)) if proof else -1
+    return ForCodenameOut(
+        codename=bundle.device.codename,
+        market_names=list(bundle.device.market_names),
+        stops=stops,
+    )
 
 
 def _lifted(revision: Revision) -> list[LiftedOut]:

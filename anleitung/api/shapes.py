@@ -168,10 +168,11 @@ class ContestOut(Schema):
 
 
 class ForCodenameOut(Schema):
-    """A codename that the guide is for."""
+    """A codename that the guide is for. stops: open ones there, -1 where it is not proved yet."""
 
     codename: str
     market_names: list[str]
+    stops: int
 
 
 class PageOut(Schema):

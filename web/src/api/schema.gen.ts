@@ -2185,13 +2185,15 @@ export interface components {
         };
         /**
          * ForCodenameOut
-         * @description A codename that the guide is for.
+         * @description A codename that the guide is for. stops: open ones there, -1 where it is not proved yet.
          */
         ForCodenameOut: {
             /** Codename */
             codename: string;
             /** Market Names */
             market_names: string[];
+            /** Stops */
+            stops: number;
         };
         /**
          * Form

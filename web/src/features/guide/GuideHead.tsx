@@ -1,6 +1,7 @@
 import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from "@headlessui/react";
 import { Link, useNavigate } from "react-router";
 import type { Page } from "../../api/client";
+import { counted } from "../../ui/counted";
 import { dayWords } from "../../ui/dates";
 import { PublishButton } from "./PublishButton";
 import { WithdrawButton } from "./WithdrawButton";
@@ -54,6 +55,11 @@ function Codenames({ page }: { page: Page }) {
           <span className="text-[0.7812rem] font-normal text-soft">
             {each.market_names.join(", ")}
           </span>
+          {each.stops > 0 && (
+            <span className="pl-1.5 text-[0.7812rem] font-normal text-loss">
+              {counted(each.stops, "stop")}
+            </span>
+          )}
         </Link>
       ))}
     </nav>

@@ -38,6 +38,11 @@ export function PublishButton({ page }: { page: Page }) {
       : "the proof is not finished";
     return <Button disabled>{`${what}: ${why}`}</Button>;
   }
+  const elsewhere = page.codenames.filter((each) => each.stops > 0);
+  if (elsewhere.length > 0) {
+    const where = elsewhere.map((each) => `${counted(each.stops, "stop")} on ${each.codename}`);
+    return <Button disabled>{`${what}: ${where.join(", ")}`}</Button>;
+  }
   return (
     <>
       <Button look="work" onClick={() => setOpen(true)}>
