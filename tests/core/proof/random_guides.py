@@ -23,6 +23,7 @@ from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide
 from anleitung.core.guide.nested import AnyStep
 from anleitung.core.phone.actions import ACTIONS, Step
+from anleitung.core.phone.take import take_step
 from anleitung.core.proof.run.compile import compile_bundle
 from tests.core.bundles import bundle
 
@@ -57,6 +58,21 @@ SURE = Question.model_validate(
 )
 
 
+# Asked within the step; where it says nothing, nobody answers and nothing is done.
+SURELY = Question.model_validate(
+    {
+        "id": "surely",
+        "after": "wipe",
+        "ask": "All of it?",
+        "answers": [
+            {"id": "all", "says": "yes", "does": "goes-on"},
+            {"id": "none", "says": "no", "does": "stays"},
+            {"id": "off", "says": "restart", "does": "starts"},
+        ],
+        "usual": "none",
+        "seconds": 9,
+    }
+)
 # Facts that documents declare: one that the user data holds, one that nobody can know.
 CARD = OwnFact.model_validate(
     {
@@ -92,6 +108,8 @@ RECOVERY = Program.model_validate(
         ],
         "options": [{"id": "itself", "says": "Install itself", "effect": "installs-itself"}],
         "wants_release": True,
+        "reads_stick": True,
+        "copies": ["apps", "media"],
     }
 )
 ROOT = Program.model_validate({"id": "bootsmann", "name": "Bootsmann", "kind": "root"})
@@ -145,7 +163,7 @@ def small_base() -> Bundle:
             "regions": full.device.regions[:1],
             "region_names": (),
             "unlocking": Unlocking(lowers_content=True),
-            "questions": (SURE,),
+            "questions": (SURE, SURELY),
             "facts": (CARD,),
             "layout": full.device.layout.model_copy(update={"system_slots": 1}),
         }
@@ -216,8 +234,13 @@ def draw_action(random: Random) -> dict[str, Any]:
                 "action": "back-up",
                 "what": [random.choice(("media", "apps"))],
                 "checked": random.random() < 0.5,
-                "kept": random.choice(("host", "phone")),
+                "kept": random.choice(("host", "phone", "stick")),
+                "by": random.choice(("system", "recovery")),
             },
+            {"action": "wipe", "areas": ["media"], "answered": random.choice(("all", "off"))},
+            {"action": "charge", "expects": random.choice(("winde", "bootsmann", file))},
+            {"action": "place", "file": file, "to": "stick"},
+            {"action": "install", "file": "wattlaeufer", "source": "stick"},
             {"action": "switch", "setting": "unlock-switch", "to": random.choice(("on", "off"))},
             {"action": "switch", "setting": "debugging", "to": "on"},
             {"action": "connect", "confirm": random.random() < 0.6},
@@ -349,7 +372,7 @@ def random_bundle(seed: int, *, base: Bundle, length: int = 12) -> Bundle:
             hidden = {name: random.choice(values) for name, values in step.hidden_facts()}
             view = OneStart({**state, **hidden})
             try:
-                step.run(view, base.world)
+                take_step(view, step, base.world)
             except Ended:
                 if random.random() > 0.01:
                     continue
