@@ -42,6 +42,7 @@ def build_world(bundle: "Bundle") -> World:
         order=order,
         hanging=bundle.guide.admits_hanging,
         parted=bundle.guide.admits_parted,
+        standing=bundle.guide.admits_standing,
         at_hand=bundle.guide.at_hand,
         own=own,
         vocabulary=vocabulary(

@@ -117,6 +117,14 @@ class Guide(Document):
         named = {atom.fact for atom in atoms(self.admission.condition)}
         return any(name == "build" or name.endswith(".build") for name in named)
 
+    @property
+    def admits_standing(self) -> bool:
+        """A guide that says which recovery stands on the phone may meet another than its system's;
+
+        others take that one for granted, and say so.
+        """
+        return any(atom.fact == "recovery-there" for atom in atoms(self.admission.condition))
+
     def option(self, name: str) -> Option:
         """Raises StopIteration where there is none, which a bundle that fits never has."""
         return next(o for o in self.options if o.id == name)

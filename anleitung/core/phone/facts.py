@@ -10,7 +10,7 @@ from anleitung.core.documents.device import Device
 from anleitung.core.documents.program import Program
 from anleitung.core.documents.tool import Tool
 from anleitung.core.marked import N_, Texts
-from anleitung.core.phone.world import AS_BASE, NOT_LISTED
+from anleitung.core.phone.world import AS_BASE, NOT_LISTED, OWN_RECOVERY
 
 MODES = (
     "system",
@@ -48,6 +48,7 @@ FACT_WORDS = Texts(
         "base": N_("firmware base"),
         "other-base": N_("firmware base of the other slot"),
         "system-build": N_("build of the maker’s system"),
+        "stood-recovery": N_("recovery that stands on the phone"),
         "build": N_("build"),
         "mode": N_("mode"),
         "damaged": N_("what hangs"),
@@ -82,6 +83,7 @@ HIDDEN = (
     "base",
     "other-base",
     "system-build",
+    "stood-recovery",
     "damaged",
 )
 
@@ -108,11 +110,13 @@ def start_facts(
     tools: Iterable[Tool] = (),
     hanging: bool = False,
     parted: bool = False,
+    standing: bool = False,
 ) -> list[Fact]:
     """In their fixed order, with the usual phone as default.
 
     hanging: phones count too that hang at the start, since one part of their system is damaged.
-    parted: and phones whose system is of another release than their firmware.
+    parted: and phones whose system is of another release than their firmware. standing: and those
+    on which another recovery stands, one of the guide's programs.
     """
     listed = tuple(b.build for b in builds)
     carriers = tuple(c.id for c in device.carriers)
@@ -144,6 +148,10 @@ def start_facts(
         Fact("other-base", (*listed, NOT_LISTED), device.usual_build, 1) if dual else None,
         Fact("system-build", (AS_BASE, *listed), AS_BASE, 1) if parted else None,
     ]
+    programs = tuple(programs)
+    recoveries = tuple(p.id for p in programs if p.kind == "recovery")
+    if standing and recoveries:
+        found.append(Fact("stood-recovery", (OWN_RECOVERY, *recoveries), OWN_RECOVERY, 1))
     if any(p.kind == "root" for p in programs):
         found.append(Fact("root", ("none", "present"), "none", 3))
     if hanging:
@@ -233,6 +241,10 @@ def impossible_starts(space: Space, device: Device, order: Order) -> Node:
             updating = space.minus(space.true, space.where(space.var("update"), "none"))
             by_maker = space.where(space.var("other-system"), "stock")
             found = space.either(found, space.minus(updating, by_maker))
+    if "stood-recovery" in space.level_of and device.stock.restores_recovery:
+        by_maker = space.where(space.var("system"), "stock")
+        own = space.where(space.var("stood-recovery"), OWN_RECOVERY)
+        found = space.either(found, space.minus(by_maker, own))
     if device.hardware.fuse_trips == "unlock":
         opened = space.where(space.var("bootloader"), "unlocked")
         intact = space.where(space.var("fuse"), "intact")

@@ -21,6 +21,7 @@ from anleitung.core.phone.world import (
     LOSSES,
     NO_PLATFORM,
     OTHER_SYSTEM_BUILD,
+    OWN_RECOVERY,
     World,
 )
 
@@ -70,6 +71,8 @@ def start_state(space: Space, world: World, answered: Iterable[str]) -> State:
     state["data.by"] = space.leaf(ANY_RECOVERY)
     state["data.part"] = space.leaf("none")
     state["data.build"] = state[f"{main}.build"]
+    if "stood-recovery" in space.level_of:
+        _put_recovery(state, space, world)
     if world.device.stock.raises_rollback_index:
         state["rollback"] = space.map(index_of(world), state[f"cur.{world.firmware[0]}.build"])
     return state
@@ -142,6 +145,23 @@ def _put_contents(state: dict[str, Node], space: Space, world: World) -> None:
         )
         for field in fields_of(world, part):
             state[f"{name}.{field.name}"] = field.at_start(began)
+
+
+def _put_recovery(state: dict[str, Node], space: Space, world: World) -> None:
+    """Another recovery than the one of the system, as somebody once wrote it to its place."""
+    home, stands = f"cur.{world.recovery_home}", space.var("stood-recovery")
+    own = space.where(stands, OWN_RECOVERY)
+    put: dict[str, Node] = {
+        "recovery": stands,
+        "changed": stands,
+        "signer": space.leaf("other"),
+    }
+    if world.recovery_home != world.first_ramdisk:
+        # A partition of its own holds all of it, and nothing of what stood there.
+        put |= {"family": stands, "build": space.leaf(OTHER_SYSTEM_BUILD)}
+    for name, node in put.items():
+        slot = f"{home}.{name}"
+        state[slot] = space.ite(own, state[slot], node)
 
 
 def damaged_state(space: Space, world: World, state: State) -> State:

@@ -22,6 +22,7 @@ ANY_RECOVERY = "any recovery"  # user data that was not made anew, or that any r
 EMPTY = "no content"  # the family of a partition that was wiped
 NO_NEED = "no need"
 NO_PLATFORM = "not known"
+OWN_RECOVERY = "that of the system"
 UNCHANGED = "as made"
 AS_BASE = "that of the firmware"  # the build of the maker's system, as long as nobody parted them
 HUNG_BEFORE = "written, and did not start before"  # of a slot
@@ -40,7 +41,8 @@ class World:
 
     possible answers; kept_by: (loss, slot of an option, the choice that says it keeps it);
     hanging: phones count too that hang at the start; parted: and those whose system of the maker is
-    of another release than their firmware; at_hand: what readers were told to have;
+    of another release than their firmware; standing: and those on which another recovery stands
+    than the one of their system; at_hand: what readers were told to have;
     own: the facts that documents declare, by their name in conditions.
     """
 
@@ -56,6 +58,7 @@ class World:
     kept_by: tuple[tuple[str, str, str], ...] = ()
     hanging: bool = False
     parted: bool = False
+    standing: bool = False
     at_hand: tuple[str, ...] = ()
     own: Mapping[str, OwnFact] = field(default_factory=dict)
 

@@ -13,6 +13,7 @@ from anleitung.core.guide.walk import Row, actions_of, rows_of
 from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.base import LOSS_WORDS
+from anleitung.core.phone.actions.enter_mode import EnterMode
 from anleitung.core.phone.cautions import CAUTIONS
 from anleitung.core.phone.clauses import DEAD, STUCK
 from anleitung.core.proof.explain.words import condition_words, or_list
@@ -54,6 +55,26 @@ def _granted(bundle: Bundle, parts: tuple[Condition, ...]) -> Iterator[str]:
     )
     if not bundle.guide.admits_parted and not foreign:
         yield _("the maker's system, where it runs, is of the same release as the firmware")
+    if not bundle.guide.admits_standing and _enters_what_stands(bundle):
+        yield _("the recovery on the phone is the one that came with its system")
+
+
+def _enters_what_stands(bundle: Bundle) -> bool:
+    """Whether the recovery is entered before the guide has put one there."""
+    home = bundle.world.recovery_home
+    for step in actions_of(bundle.guide):
+        if isinstance(step, EnterMode) and step.mode == "recovery":
+            return True
+        written = {
+            getattr(step, "partition", ""),
+            *(i.partition for i in getattr(step, "images", ())),
+        }
+        files = [bundle.world.packages.get(file) for file in step.used_files()]
+        if not step.only_fetches:
+            written |= {part for file in files if file is not None for part in file.writes}
+        if home in written:
+            return False
+    return False
 
 
 def build_sheet(bundle: Bundle, proof: ProofOut) -> SheetOut:

@@ -17,7 +17,7 @@ from tests.core.phone.walk import UNLOCKED, phone
 from tests.core.proof.random_guides import CARD
 from tests.core.proof.situations_course import MANAGER, ROOT
 from tests.core.proof.situations_tools import schleuse
-from tests.core.proof.small import small
+from tests.core.proof.small import IN_RING, extra, small
 
 GUIDE = bundle("clean-install")
 FORMAT = Path(__file__).parents[3] / "docs" / "guide-format.md"
@@ -183,3 +183,35 @@ def test_only_an_open_bootloader_parts_system_and_firmware() -> None:
     assert parted is not space.false
     for fact, value in (("bootloader", "locked"), ("system", "wattlaeufer"), ("update", "ready")):
         assert space.both(parted, space.where(space.var(fact), value)) is space.false, fact
+
+
+RING = {
+    "id": "ring",
+    "name": "Ring",
+    "kind": "recovery",
+    "words": [{"says": "Go", "does": "restart"}],
+}
+INTO = {"action": "enter", "mode": "recovery", "by": "chord"}
+OPEN = "bootloader is unlocked and system is stock and update is none"
+
+
+def test_another_recovery_may_stand_there_where_the_guide_says_which() -> None:
+    plain = small(INTO, admission=OPEN, programs=(RING,))
+    named = small(INTO, admission=f"{OPEN} and recovery-there in {{stock, ring}}", programs=(RING,))
+    for each, entered in ((plain, {"stock"}), (named, {"stock", "ring"})):
+        compiled = run_bundle(each, Budget())
+        run, space = compiled.run, compiled.procedure.space
+        assert set(space.leaves_within(run.states[1]["running"], run.alive[1])) == entered
+        granted = "the one that came with its system" in " ".join(admission_words(each))
+        assert granted is (each is plain)
+
+
+def test_a_guide_that_puts_a_recovery_there_first_takes_none_for_granted() -> None:
+    get, charge, plug, chord = IN_RING[:4]
+    write = {"action": "flash", "partition": "ramdisk", "file": "image"}
+    image = extra("image", "ramdisk", {"family": "stock", "build": "PS-12.4.7-KU.r3"})
+    files = {"files": (image,), "admission": OPEN}
+    first = small(get, charge, plug, chord, write, INTO, **files)
+    then = small(get, charge, plug, chord, INTO, admission=OPEN)
+    said = [" ".join(admission_words(each)) for each in (first, then)]
+    assert ["came with its system" in each for each in said] == [False, True]

@@ -29,7 +29,7 @@ from anleitung.core.phone.own_facts import start_of_own
 from anleitung.core.phone.sight import require_seen
 from anleitung.core.phone.start import damaged_state, start_state
 from anleitung.core.phone.take import take_step
-from anleitung.core.phone.world import AS_BASE, Phone, World
+from anleitung.core.phone.world import AS_BASE, OWN_RECOVERY, Phone, World
 
 END = "end"  # the step id of what is judged after the last step
 
@@ -49,13 +49,17 @@ class Compiled:
         level = space.level_of[fact]
         # What makes a start impossible tells phones apart before anything is run.
         usual = space.true
-        for name, value in (("system-build", AS_BASE), ("update", "none")):
+        for name, value in _USUAL.items():
             if name in space.level_of:
                 usual = space.both(usual, space.where(space.var(name), value))
         return any(
             level in space.support(space.both(node, usual))
             for node in (self.procedure.admitted, *self.run.findings.values(), *self.run.alive)
         )
+
+
+# What says which starts there are, on a phone of which nothing of it is so.
+_USUAL = {"system-build": AS_BASE, "update": "none", "stood-recovery": OWN_RECOVERY}
 
 
 def compile_bundle(bundle: Bundle) -> tuple[tuple[Row, ...], Procedure]:
@@ -70,6 +74,7 @@ def compile_bundle(bundle: Bundle) -> tuple[tuple[Row, ...], Procedure]:
         world.tools.values(),
         world.hanging,
         world.parted,
+        world.standing,
     )
     space = Space([*facts, *start_of_own(world.own), *_kept(world), *_oracles(rows)])
     answered = [r.step.slot for r in rows if isinstance(r.step, Nested) and _is_asked(r.step)]
