@@ -43,6 +43,7 @@ class OtherSystem(Document):
     ]
     releases: Annotated[tuple[BuildString, ...], Field(max_length=40)] = ()
     recovery: Id | None = Field(default=None, title="Recovery that comes with it")
+    facts: OwnFacts = ()
 
 
 class Hardware(Document):

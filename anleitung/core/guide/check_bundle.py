@@ -175,7 +175,8 @@ def _check_recovery(bundle: Bundle, package: Package, file: str) -> Iterator[Mis
 
 def _check_own_facts(bundle: Bundle) -> Iterator[Mismatch]:
     """Declared facts have one owner each; what menus set and where facts are seen is declared."""
-    owners = [(f"programs/{p.id}.yaml", p.id, p.facts) for p in bundle.programs]
+    owners = [("device.yaml", s.id, s.facts) for s in bundle.device.other_systems]
+    owners += [(f"programs/{p.id}.yaml", p.id, p.facts) for p in bundle.programs]
     owners += [(f"tools/{t.id}.yaml", t.id, t.facts) for t in bundle.tools]
     owners += [(f"packages/{p.id}.yaml", p.id, p.facts) for p in bundle.packages]
     seen: dict[str, str] = {}

@@ -252,6 +252,13 @@ def impossible_starts(space: Space, device: Device, order: Order) -> Node:
     if not device.other_systems:
         return found
     by_system = {s.id: s for s in device.other_systems}
+    for each in device.other_systems:
+        runs = space.where(space.var("system"), each.id)
+        for declared in each.facts:
+            name = f"own.{each.id}.{declared.id}"
+            if name in space.level_of and not declared.hidden:
+                told = space.minus(space.true, space.where(space.var(name), declared.values[0]))
+                found = space.either(found, space.minus(told, runs))
     for fact in ("system-platform", "system-release", "system-build", "auto-update", "update"):
         if fact not in space.level_of:
             continue

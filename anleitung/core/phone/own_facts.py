@@ -21,9 +21,13 @@ def own_facts(
     tools: Iterable[Tool],
     packages: Iterable[Package],
 ) -> dict[str, OwnFact]:
-    """Name in conditions → fact: own.<fact> of the codename, own.<document>.<fact> of others."""
+    """Name in conditions → fact: own.<fact> of the codename, own.<document>.<fact> of others,
+
+    own.<system>.<fact> of a system beside stock.
+    """
     found = {f"{OWN}{fact.id}": fact for fact in device.facts}
-    owners = [(p.id, p.facts) for p in programs]
+    owners = [(s.id, s.facts) for s in device.other_systems]
+    owners += [(p.id, p.facts) for p in programs]
     owners += [(t.id, t.facts) for t in tools]
     owners += [(p.id, p.facts) for p in packages]
     return found | {f"{OWN}{owner}.{f.id}": f for owner, facts in owners for f in facts}

@@ -4,8 +4,10 @@ from typing import Any
 
 import pytest
 
+from anleitung.core.diagrams.run import Budget
 from anleitung.core.guide.check_bundle import check_bundle
 from anleitung.core.proof.prove import prove
+from anleitung.core.proof.run.compile import run_bundle
 from tests.core.proof.small import CHARGE, FORMAT, GET, IN_RING, OPEN, RESTART, Step, small, told
 
 CARD: dict[str, Any] = {
@@ -132,3 +134,20 @@ def test_a_fact_of_a_program_has_the_program_in_its_name() -> None:
     made = small(CHARGE, device={"facts": [CARD]}, programs=(program,))
     assert set(made.world.own) == {"own.card", "own.winde.card"}
     assert {"own.card", "own.winde.card"} <= set(made.world.vocabulary)
+
+
+def test_a_fact_of_another_system_differs_only_where_that_one_runs() -> None:
+    quiet = {"id": "quiet", "says": "Quiet mode", "values": ["off", "on"], "switch": "Settings"}
+    systems = [{"id": "wattlaeufer", "name": "Wattläufer", "platforms": [13], "facts": [quiet]}]
+    name = "own.wattlaeufer.quiet"
+    either = "bootloader is unlocked and update is none"
+    bundle = small(CHARGE, device={"other_systems": systems}, admission=either)
+    assert name in bundle.world.vocabulary
+    compiled = run_bundle(bundle, Budget())
+    space, admitted = compiled.procedure.space, compiled.procedure.admitted
+    on = space.both(admitted, space.where(space.var(name), "on"))
+    assert set(space.leaves_within(space.var("system"), on)) == {"wattlaeufer"}
+    faults = check_bundle(
+        small(CHARGE, device={"other_systems": systems}, admission=f"{name} is loud")
+    )
+    assert [f"{name} is never" in fault.message for fault in faults] == [True]
