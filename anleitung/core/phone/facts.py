@@ -38,7 +38,7 @@ FACT_WORDS = Texts(
         "account": N_("account"),
         "battery": N_("battery"),
         "auto-update": N_("updates by themselves"),
-        "update": N_("update to be merged"),
+        "update": N_("update of the system"),
         "slot": N_("running slot"),
         "system": N_("system"),
         "platform": N_("platform"),

@@ -138,7 +138,7 @@ def shown_facts() -> list[tuple[str, str]]:
         ("account", _("account")),
         ("battery", _("battery")),
         ("auto-update", _("updates by themselves")),
-        ("update", _("update to be merged")),
+        ("update", _("update of the system")),
         ("key", _("own key")),
         ("second.family", _("second system")),
         ("which", _("running system")),
