@@ -22,6 +22,8 @@ from anleitung.core.phone.writing import QUESTIONS, Cell
 from anleitung.core.proof import findings
 from anleitung.core.proof.finding import Finding
 from anleitung.core.proof.findings.catalogue import BY_ID, CATALOGUE, THEMES
+from anleitung.core.shorthand.forms import FORMS
+from anleitung.core.shorthand.lines import print_line, step_of, text_of
 from anleitung.demo.bundles import bundle_files
 from anleitung.demo.examples import HOME
 
@@ -37,6 +39,7 @@ def generated() -> dict[str, str]:
     found["vectors.json"] = _vectors()
     found["findings.md"] = _findings()
     found["actions.md"] = _actions()
+    found["shorthand.md"] = _shorthand()
     found["boot-rule.md"] = _entry_rules()
     found["writing.md"] = _writing()
     return found
@@ -139,6 +142,36 @@ def _actions() -> str:
         ]
     lines += ["## Cautions that steps attach", ""]
     lines += [f"- `{name}`: {text}" for name, text in CAUTIONS.items()]
+    return "\n".join(lines) + "\n"
+
+
+def _shorthand() -> str:
+    lines = [
+        "# Steps as lines",
+        "",
+        "Generated from the actions by `make generated`. A step in one line:",
+        "",
+        "```",
+        'into-bootloader: enter bootloader by command | {"sight": "A dark screen"}',
+        "```",
+        "",
+        "The id comes first and may be left out, as may the bar and the other fields of the step "
+        "after it, as JSON. `a|b` reads either word; a field in braces is one word, quoted as JSON "
+        "where it is no plain word; lists are written `a,b`, pairs `a=b,c=d`; what stands in "
+        "brackets may be left out. Files may be given by their id or by their name.",
+        "",
+        "`anleitung steps FILE --bundle BUNDLE` reads a file of such lines and prints the steps as they stand in "
+        "`guide.yaml`. What is printed from a step is read as the very step again.",
+        "",
+        "| action | short form | for example |",
+        "| --- | --- | --- |",
+    ]
+    for action in ACTIONS:
+        name = name_of(action)
+        forms = "<br>".join(f"`{text_of(form)}`".replace("|", "\\|") for form in FORMS[name])
+        example = print_line(step_of({"action": name, **action.example}, "it"))
+        shown = example.removeprefix("it: ").replace("|", "\\|")
+        lines.append(f"| {name} | {forms} | `{shown}` |")
     return "\n".join(lines) + "\n"
 
 

@@ -3,6 +3,7 @@
 import io
 import json
 import os
+import shutil
 import subprocess
 import sys
 import zipfile
@@ -13,6 +14,8 @@ import pytest
 from typer.testing import CliRunner
 
 from anleitung.command.main import app
+from anleitung.core.guide.walk import actions_of
+from anleitung.core.shorthand.lines import print_line
 from anleitung.standins.files import file_content
 from tests.core.bundles import LOST, Edit, bundle, edited_files
 from tests.core.formats.test_pictures import SECRET, photo
@@ -26,6 +29,37 @@ def folder(home: Path, name: str, *edits: Edit) -> Path:
         path.parent.mkdir(parents=True, exist_ok=True)
         path.write_bytes(content)
     return home / name
+
+
+def test_steps_are_written_as_lines_and_proved(tmp_path: Path) -> None:
+    """The unlock guide of the demo, its steps printed as lines and read back by the command."""
+    whole = bundle("unlock")
+    lines = tmp_path / "steps.txt"
+    lines.write_text("# the steps\n\n" + "\n".join(map(print_line, actions_of(whole.guide))))
+    told = RUN.invoke(app, ["steps", str(lines)])
+    assert told.exit_code == 0, told.output
+    home = folder(tmp_path, "unlock")
+    shutil.rmtree(home / "prose")
+    text = (home / "guide.yaml").read_text()
+    (home / "guide.yaml").write_text(text[: text.index("steps:\n")] + told.output)
+    before = RUN.invoke(app, ["prove", str(folder(tmp_path / "as-it-was", "unlock"))])
+    after = RUN.invoke(app, ["prove", str(home)])
+    assert after.exit_code == before.exit_code == 0, after.output
+    lines.write_text("get rettungsring.img and compare\nget rettungsring-3.2-palstek.img\n\ncharge")
+    ring = str(folder(tmp_path, "clean-install"))
+    told = RUN.invoke(app, ["steps", str(lines), "--bundle", ring])
+    assert "- id: obtain-2\n  action: obtain\n  files:\n  - rettungsring\n" in told.output
+    for text, says in (
+        (
+            "charge\nflsh radio",
+            "line 2, column 1: no step begins with 'flsh'; meant is perhaps flash",
+        ),
+        ("a: charge\na: restart", "line 2: the id a is used twice"),
+    ):
+        lines.write_text(text)
+        told = RUN.invoke(app, ["steps", str(lines)])
+        assert (told.exit_code, says in told.output) == (2, True), told.output
+    assert RUN.invoke(app, ["steps", str(tmp_path / "none")]).exit_code == 2
 
 
 def test_prove_a_guide_for_several_codenames(tmp_path: Path) -> None:

@@ -27,6 +27,8 @@ from anleitung.core.proof.prove import report
 from anleitung.core.proof.rehearse.slips import Tried, try_slips
 from anleitung.core.proof.run.compile import run_bundle
 from anleitung.core.schemes.decode import AmbiguousScheme, CannotDecode, Comparison, Reader
+from anleitung.core.shorthand.outline import steps_as_yaml
+from anleitung.core.shorthand.values import UnreadableLine
 
 CLEAN, FOUND, UNREADABLE, NOT_FINISHED = 0, 1, 2, 3
 
@@ -104,6 +106,24 @@ def _wanted(bundle: Bundle, codename: str) -> tuple[Bundle, ...]:
 def fingerprint_command(path: PathArgument) -> None:
     """Print the fingerprint of a bundle."""
     typer.echo(_read(path).fingerprint)
+
+
+@app.command("steps")
+def steps_command(
+    lines: Annotated[Path, typer.Argument(help="A file with one step in each line.")],
+    bundle: Annotated[
+        Path | None, typer.Option("--bundle", help="Its files may be called by their names.")
+    ] = None,
+) -> None:
+    """Print lines such as 'flash radio radio.img to both slots' as the steps of a guide. Exit
+    status: 0 all read, 2 a line that is no step."""
+    names = {p.name: p.id for p in _read(bundle).packages} if bundle else {}
+    try:
+        typer.echo(steps_as_yaml(lines.read_text("utf-8"), names), nl=False)
+    except (UnreadableLine, UnicodeDecodeError) as error:
+        _fail(f"{lines}: {error}")
+    except OSError as error:
+        _fail(f"{lines}: {error.strerror or error}")
 
 
 @app.command("schema")

@@ -27,6 +27,7 @@ class AnswerQuestion(Step):
 
     usual = (5, 30)
     lets_time_pass = False
+    short = ("answer {question} with {answer}",)
     example = {"action": "answer", "question": "sure", "answer": "yes"}
 
     def run(self, phone: Phone, world: World) -> None:

@@ -36,6 +36,7 @@ class App(Step):
 
     usual = (30, 180)
     takes = frozenset({"app", "other"})
+    short = ("app {program} {does} [from {file}] [+store from the store] [option {option} {to}]",)
     example = {"action": "app", "program": "an-app", "does": "set", "option": "deep", "to": "on"}
 
     @model_validator(mode="after")

@@ -13,6 +13,7 @@ class AskForCode(Step):
 
     usual = (300, 86_400)
     unattended = True
+    short = ("ask for the code",)
     example = {"action": "ask-for-code"}
 
     def run(self, phone: Phone, world: World) -> None:

@@ -25,6 +25,7 @@ class BackUp(Step):
     )
 
     usual = (300, 900)
+    short = ("copy|back-up {what} [to {kept}] [by {by}] [+checked and open one]",)
     example = {"action": "back-up", "what": ["media"], "checked": True, "kept": "host"}
 
     def run(self, phone: Phone, world: World) -> None:

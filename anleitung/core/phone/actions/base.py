@@ -108,6 +108,9 @@ class Step(Document):
     # Kinds of files that it can take, by their role; empty where any will do.
     takes: ClassVar[frozenset[PackageRole]] = frozenset()
 
+    # Its short forms, the one that is printed first; see ``core/shorthand/form.py``.
+    short: ClassVar[tuple[str, ...]] = ()
+
     # A step of this kind as an author writes it, its id aside.
     example: ClassVar[dict[str, Any]] = {}
 

@@ -17,6 +17,7 @@ class BootOnce(Step):
     usual = (20, 90)
     waits = True
     takes = frozenset({"recovery", "kernel", "ramdisk", "root", "other"})
+    short = ("start|boot {file} once",)
     example = {"action": "boot-once", "file": "recovery-image"}
 
     def run(self, phone: Phone, world: World) -> None:

@@ -34,6 +34,7 @@ class ByHand(Step):
 
     usual = (30, 300)
     on_trust = True
+    short = ("by hand {says} [setting {sets}] [leaving {unknown} open]",)
     example = {"action": "by-hand", "says": "wait", "sets": {"mode": "bootloader"}}
 
     @model_validator(mode="after")

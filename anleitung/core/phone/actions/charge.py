@@ -13,6 +13,7 @@ class Charge(Step):
     usual = (60, 3600)
     for_effect = True
     unattended = True
+    short = ("charge",)
     example = {"action": "charge"}
 
     def run(self, phone: Phone, world: World) -> None:

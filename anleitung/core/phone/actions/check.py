@@ -18,6 +18,7 @@ class CheckFact(Step):
     action: Literal["check"]
     that: Typed
     ask: ShortText
+    short = ("check {that} asking {ask}",)
     example = {"action": "check", "that": "system is stock", "ask": "Is the maker named?"}
 
     def run(self, phone: Phone, world: World) -> None:

@@ -11,6 +11,7 @@ class ClearLink(Step):
     action: Literal["clear-link"]
 
     usual = (10, 60)
+    short = ("clear the link",)
     example = {"action": "clear-link"}
 
     def run(self, phone: Phone, world: World) -> None:

@@ -16,6 +16,7 @@ class Connect(Step):
 
     usual = (20, 60)
     reaches_phone = False
+    short = ("connect [+confirm and agree]",)
     example = {"action": "connect", "confirm": True}
 
     def run(self, phone: Phone, world: World) -> None:

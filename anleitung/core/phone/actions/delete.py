@@ -15,6 +15,7 @@ class Delete(Step):
     place: Literal["host", "phone"]
 
     usual = (5, 30)
+    short = ("delete {file} on {place}",)
     example = {"action": "delete", "file": "radio-image", "place": "host"}
 
     def run(self, phone: Phone, world: World) -> None:

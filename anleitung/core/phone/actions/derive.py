@@ -19,6 +19,7 @@ class Derive(Step):
     file: Id
 
     usual = (30, 180)
+    short = ("make {file}",)
     example = {"action": "derive", "file": "system-package"}
 
     def run(self, phone: Phone, world: World) -> None:

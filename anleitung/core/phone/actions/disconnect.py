@@ -15,6 +15,7 @@ class Disconnect(Step):
     what: Literal["cable", "battery"]
 
     usual = (5, 30)
+    short = ("unplug {what}",)
     example = {"action": "disconnect", "what": "battery"}
 
     def run(self, phone: Phone, world: World) -> None:

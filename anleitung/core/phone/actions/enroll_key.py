@@ -15,6 +15,7 @@ class EnrollKey(Step):
     file: Id
 
     usual = (10, 60)
+    short = ("enroll|enrol {file}",)
     example = {"action": "enroll-key", "file": "radio-image"}
 
     def run(self, phone: Phone, world: World) -> None:

@@ -35,6 +35,7 @@ class EnterMode(Step):
 
     usual = (15, 60)
     waits = True
+    short = ("enter {mode} by {by}",)
     example = {"action": "enter", "mode": "bootloader", "by": "chord"}
 
     def run(self, phone: Phone, world: World) -> None:

@@ -19,6 +19,7 @@ class Fetch(Step):
     file: Id
 
     usual = (20, 120)
+    short = ("fetch {file}",)
     example = {"action": "fetch", "file": "system-package"}
 
     def run(self, phone: Phone, world: World) -> None:

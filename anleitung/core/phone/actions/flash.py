@@ -39,6 +39,7 @@ class Flash(Step):
     can_be_cut = True
     no_return = True
     takes = IMAGES
+    short = ("flash|write {partition} {file} [to {where} slots|slot]",)
     example = {"action": "flash", "partition": "radio", "file": "radio-image", "where": "both"}
 
     def run(self, phone: Phone, world: World) -> None:

@@ -44,6 +44,7 @@ class FlashSet(Step):
     waits = True
     no_return = True
     takes = IMAGES
+    short = ("flash-set {images} [to {where} slots|slot] [+wipes and wipe]",)
     example = {
         "action": "flash-set",
         "images": [

@@ -15,6 +15,7 @@ class FormatData(Step):
     wants_reason = True
     for_effect = True
     no_return = True
+    short = ("format data",)
     example = {"action": "format-data"}
 
     def run(self, phone: Phone, world: World) -> None:

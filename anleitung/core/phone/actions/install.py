@@ -48,6 +48,10 @@ class Install(Step):
     waits = True
     no_return = True
     takes = INSTALLED
+    short = (
+        "sideload {file} [then {queued}] [with {options}]; source=sideload",
+        "install {file} from {source} [then {queued}] [with {options}]",
+    )
     example = {"action": "install", "file": "system-package", "source": "sideload"}
 
     def run(self, phone: Phone, world: World) -> None:

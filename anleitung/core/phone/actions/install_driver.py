@@ -15,6 +15,7 @@ class InstallDriver(Step):
 
     usual = (60, 300)
     takes = frozenset({"driver", "other"})
+    short = ("install the driver {file}",)
     example = {"action": "install-driver", "file": "system-package"}
 
     def run(self, phone: Phone, world: World) -> None:

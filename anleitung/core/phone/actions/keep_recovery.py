@@ -15,6 +15,7 @@ class KeepRecovery(Step):
     usual = (10, 60)
     can_be_cut = True
     no_return = True
+    short = ("keep the recovery",)
     example = {"action": "keep-recovery"}
 
     def run(self, phone: Phone, world: World) -> None:

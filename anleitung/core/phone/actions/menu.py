@@ -28,6 +28,7 @@ class Menu(Step):
 
     usual = (10, 60)
     no_return = True
+    short = ("menu|choose {word}",)
     example = {"action": "menu", "word": "Go"}
 
     def run(self, phone: Phone, world: World) -> None:

@@ -14,6 +14,7 @@ class Mount(Step):
     partition: Id
 
     usual = (5, 30)
+    short = ("mount {partition}",)
     example = {"action": "mount", "partition": "product"}
 
     def run(self, phone: Phone, world: World) -> None:

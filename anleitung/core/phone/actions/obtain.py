@@ -19,6 +19,7 @@ class Obtain(Step):
     usual = (300, 900)
     only_fetches = True
     unattended = True
+    short = ("get|download {files} [+verify and compare]",)
     example = {"action": "obtain", "files": ["radio-image"], "verify": True}
 
     def run(self, phone: Phone, world: World) -> None:

@@ -12,6 +12,7 @@ class OpenStorage(Step):
     action: Literal["open-storage"]
 
     usual = (10, 60)
+    short = ("open the storage",)
     example = {"action": "open-storage"}
 
     def run(self, phone: Phone, world: World) -> None:

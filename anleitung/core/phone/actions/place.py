@@ -30,6 +30,7 @@ class PlaceFile(Step):
     verify: bool = False
 
     usual = (60, 240)
+    short = ("place {file} [on {to}] [by {by}] [+verify and compare]",)
     example = {"action": "place", "file": "system-package"}
 
     def run(self, phone: Phone, world: World) -> None:

@@ -12,6 +12,7 @@ class PowerOff(Step):
     action: Literal["power-off"]
 
     usual = (5, 30)
+    short = ("power off",)
     example = {"action": "power-off"}
 
     def run(self, phone: Phone, world: World) -> None:

@@ -23,6 +23,7 @@ class Relock(Step):
     starts_system = True
     waits = True
     no_return = True
+    short = ("lock|relock",)
     example = {"action": "relock"}
 
     def run(self, phone: Phone, world: World) -> None:

@@ -21,6 +21,7 @@ class Remove(Step):
 
     usual = (30, 120)
     for_effect = True
+    short = ("remove {what}",)
     example = {"action": "remove", "what": "screen-lock"}
 
     def run(self, phone: Phone, world: World) -> None:

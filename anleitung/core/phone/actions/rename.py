@@ -17,6 +17,7 @@ class Rename(Step):
     to: FileName
 
     usual = (10, 60)
+    short = ("rename {file} to {to}",)
     example = {"action": "rename", "file": "system-package", "to": "other.zip"}
 
     def run(self, phone: Phone, world: World) -> None:

@@ -16,6 +16,7 @@ class Restart(Step):
     wants_reason = True
     starts_system = True
     waits = True
+    short = ("restart|reboot",)
     example = {"action": "restart"}
 
     def run(self, phone: Phone, world: World) -> None:

@@ -17,6 +17,7 @@ class Restore(Step):
     what: Annotated[tuple[Literal["apps", "media"], ...], Field(min_length=1, max_length=2)]
 
     usual = (300, 1200)
+    short = ("restore {what}",)
     example = {"action": "restore", "what": ["media"]}
 
     def run(self, phone: Phone, world: World) -> None:

@@ -39,6 +39,7 @@ class Second(Step):
 
     usual = (30, 300)
     takes = frozenset({"system", "other"})
+    short = ("second-system {program} {does} [of {size}] [from {file}]",)
     example = {"action": "second", "program": "an-app", "does": "create", "size": 400000}
 
     @model_validator(mode="after")

@@ -15,6 +15,7 @@ class SeePhone(Step):
 
     usual = (5, 30)
     reaches_phone = False
+    short = ("see the phone with {tool}",)
     example = {"action": "see-phone", "tool": "a-command-tool"}
 
     def run(self, phone: Phone, world: World) -> None:

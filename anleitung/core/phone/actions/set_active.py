@@ -25,6 +25,7 @@ class SetActive(Step):
 
     usual = (5, 20)
     for_effect = True
+    short = ("make slot {slot} active",)
     example = {"action": "set-active", "slot": "b"}
 
     def run(self, phone: Phone, world: World) -> None:

@@ -13,6 +13,7 @@ class SetUp(Step):
     action: Literal["set-up"]
 
     usual = (60, 300)
+    short = ("set up",)
     example = {"action": "set-up"}
 
     def run(self, phone: Phone, world: World) -> None:

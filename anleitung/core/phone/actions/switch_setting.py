@@ -34,6 +34,7 @@ class SwitchSetting(Step):
 
     usual = (30, 90)
     for_effect = True
+    short = ("switch {setting} {to}",)
     example = {"action": "switch", "setting": "recovery-update", "to": "off"}
 
     @model_validator(mode="after")

@@ -34,6 +34,7 @@ class TakeUpdate(Step):
     starts_system = True
     no_return = True
     updates_system = True
+    short = ("take the update to {to}",)
     example = {"action": "take-update", "to": "PS-12.4.7-KU.r3"}
 
     def misnamed(self, world: World) -> Iterator[tuple[DocumentPlace, str]]:

@@ -24,6 +24,7 @@ class Unlock(Step):
     starts_system = True
     waits = True
     no_return = True
+    short = ("unlock",)
     example = {"action": "unlock"}
 
     def run(self, phone: Phone, world: World) -> None:

@@ -14,6 +14,7 @@ class Unpack(Step):
     file: Id
 
     usual = (20, 180)
+    short = ("unpack {file}",)
     example = {"action": "unpack", "file": "firmware-image"}
 
     def run(self, phone: Phone, world: World) -> None:

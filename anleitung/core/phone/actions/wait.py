@@ -14,6 +14,7 @@ class Wait(Step):
 
     usual = (60, 300)
     waits = True
+    short = ("wait until {until}",)
     example = {"action": "wait", "until": "it is done"}
 
     def run(self, phone: Phone, world: World) -> None:

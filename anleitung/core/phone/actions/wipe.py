@@ -30,6 +30,7 @@ class Wipe(Step):
     wants_reason = True
     for_effect = True
     no_return = True
+    short = ("wipe|erase {areas}",)
     example = {"action": "wipe", "areas": ["apps"]}
 
     def run(self, phone: Phone, world: World) -> None:

@@ -25,6 +25,7 @@ class WriteFromSystem(Step):
     can_be_cut = True
     no_return = True
     takes = IMAGES
+    short = ("from-system {program} {partition} {file} [to {where} slots|slot]",)
     example = {
         "action": "write-from-system",
         "program": "an-app",

@@ -42,6 +42,7 @@ class WriteWindow(Step):
     waits = True
     no_return = True
     takes = IMAGES | {"layout-file"}
+    short = ("window {tool} {files} [with {options}]",)
     example = {
         "action": "write-window",
         "tool": "a-window-tool",
