@@ -160,7 +160,8 @@ def _shorthand() -> str:
         "where it is no plain word; lists are written `a,b`, pairs `a=b,c=d`; what stands in "
         "brackets may be left out. Files may be given by their id or by their name.",
         "",
-        "`anleitung steps FILE --bundle BUNDLE` reads a file of such lines and prints the steps as they stand in "
+        "`anleitung steps FILE --bundle BUNDLE` reads a file of such lines and prints the steps as "
+        "they stand in "
         "`guide.yaml`. What is printed from a step is read as the very step again.",
         "",
         "| action | short form | for example |",

@@ -45,14 +45,14 @@ def test_steps_are_written_as_lines_and_proved(tmp_path: Path) -> None:
     before = RUN.invoke(app, ["prove", str(folder(tmp_path / "as-it-was", "unlock"))])
     after = RUN.invoke(app, ["prove", str(home)])
     assert after.exit_code == before.exit_code == 0, after.output
-    lines.write_text("get rettungsring.img and compare\nget rettungsring-3.2-palstek.img\n\ncharge")
+    lines.write_text("get rettungsring and compare\nget rettungsring-3.2-palstek.img\n\ncharge")
     ring = str(folder(tmp_path, "clean-install"))
     told = RUN.invoke(app, ["steps", str(lines), "--bundle", ring])
     assert "- id: obtain-2\n  action: obtain\n  files:\n  - rettungsring\n" in told.output
     for text, says in (
         (
             "charge\nflsh radio",
-            "line 2, column 1: no step begins with 'flsh'; meant is perhaps flash",
+            "line 2, column 1: no step begins with 'flsh'",
         ),
         ("a: charge\na: restart", "line 2: the id a is used twice"),
     ):
