@@ -62,6 +62,22 @@ def test_steps_are_written_as_lines_and_proved(tmp_path: Path) -> None:
     assert RUN.invoke(app, ["steps", str(tmp_path / "none")]).exit_code == 2
 
 
+def test_notes_are_read_line_by_line(tmp_path: Path) -> None:
+    notes = tmp_path / "notes.txt"
+    notes.write_text("Last night:\n1. lotse write radio radio-12.4.7-m6.img --both\n2. charge\n")
+    home = str(folder(tmp_path, "clean-install"))
+    told = RUN.invoke(app, ["notes", str(notes), "--bundle", home])
+    assert told.exit_code == 0, told.output
+    assert "= flash radio radio-m6 to both slots  (command of lotse" in told.output
+    assert "2 steps, 0 open questions." in told.output
+    notes.write_text("lotse write radio other.img\n")
+    told = RUN.invoke(app, ["notes", str(notes), "--bundle", home])
+    assert (told.exit_code, "? other.img is not in the file set" in told.output) == (1, True)
+    notes.write_text("x\n" * 10_001)
+    told = RUN.invoke(app, ["notes", str(notes), "--bundle", home])
+    assert (told.exit_code, "more than 10,000 lines" in told.output) == (2, True)
+
+
 def test_prove_a_guide_for_several_codenames(tmp_path: Path) -> None:
     path = str(folder(tmp_path, "tidewerk-old-base"))
     both = RUN.invoke(app, ["prove", path])
