@@ -164,10 +164,10 @@ def _shorthand() -> str:
         "they stand in "
         "`guide.yaml`. What is printed from a step is read as the very step again.",
         "",
-        "`anleitung notes FILE --bundle BUNDLE` reads notes as they were typed: lines in these forms, "
-        "and commands of the bundle's tools, read backwards whatever host system they were written "
-        "for. Of every line it says which step it is and from what, and what is still open; what is "
-        "not understood stays text.",
+        "`anleitung notes FILE --bundle BUNDLE` reads notes as they were typed: lines in these "
+        "forms, and commands of the bundle's tools, read backwards whatever host system they were "
+        "written for. Of every line it says which step it is and from what, and what is still "
+        "open; what is not understood stays text.",
         "",
         "| action | short form | for example |",
         "| --- | --- | --- |",
