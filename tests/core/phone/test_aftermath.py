@@ -8,6 +8,7 @@ import pytest
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.diagrams.subject import Ended
 from anleitung.core.documents.package import Package
+from anleitung.core.guide.check_bundle import check_bundle
 from anleitung.core.phone.boot import start_system
 from anleitung.core.phone.clauses import STUCK
 from anleitung.core.phone.content import put_content
@@ -20,6 +21,7 @@ from anleitung.core.phone.demands import (
 )
 from anleitung.core.phone.entry import enter, judge_other_slot
 from anleitung.core.phone.world import EMPTY, Phone, World
+from anleitung.core.proof.prove import prove
 from anleitung.core.proof.run.compile import run_bundle
 from tests.core.phone.walk import phone, take, with_slots
 from tests.core.proof.small import CHARGE, GET, IN_RING, INSTALL, RESTART, extra, small
@@ -31,6 +33,7 @@ CONTENT = {"family": "wattlaeufer", "build": "5.0"}
 MOUNTED = extra("beside", "add-on", CONTENT, needs_mounted=["vendor"], writes=["vendor"])
 BUNDLE = small(CHARGE, programs=(MANAGER,))
 WORLD = BUNDLE.world
+FREE = {p.id: {"variants": []} for p in BUNDLE.packages if p.variants}
 # Everything that an act may change stands otherwise than it leaves it.
 BEFORE: dict[str, Any] = {
     "bootloader": "unlocked",
@@ -239,3 +242,30 @@ def test_a_slot_that_hung_before_is_known_to_have_hung() -> None:
     hung = with_slots(phone(BUNDLE), {"other.boot.family": EMPTY})
     judge_other_slot(hung, WORLD)
     assert hung.state["other.stood"] == "not starting"
+
+
+def test_a_phone_that_does_not_come_up_is_where_it_ended() -> None:
+    view = with_slots(phone(BUNDLE), {"mode": "bootloader", "cur.boot.family": EMPTY})
+    with pytest.raises(Ended):
+        start_system(view, WORLD)
+    assert view.state["mode"] == STUCK
+
+
+def test_firmware_names_its_variant_only_where_there_are_several() -> None:
+    step = {"action": "flash", "partition": "radio", "file": "radio-m6"}
+    found = []
+    for variants in (["M6"], ["M6", "K6"]):
+        device = {"variants": [{"id": v, "told_apart_by": "the sticker"} for v in variants]}
+        bundle = small(*IN_RING[:4], step, packages=FREE, device=device)
+        found.append("variant-not-told" in {f.id for f in prove(bundle).findings})
+    assert found == [False, True]
+
+
+def test_a_menu_word_sets_only_what_is_declared() -> None:
+    words = [{"says": "Ring", "does": "nothing", "sets": {"own.bell": "rings", "own.horn": "off"}}]
+    ring = RING | {"words": words}
+    told = check_bundle(small(CHARGE, programs=(ring,), device={"facts": [OWN]}))
+    assert ["own.horn" in each.message for each in told] == [True]
+    loud = RING | {"words": [words[0] | {"sets": {"own.bell": "louder"}}]}
+    told = check_bundle(small(CHARGE, programs=(loud,), device={"facts": [OWN]}))
+    assert ["has no value louder" in each.message for each in told] == [True]

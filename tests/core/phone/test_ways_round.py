@@ -12,6 +12,7 @@ from anleitung.core.proof.run.compile import run_bundle
 from tests.core.proof.small import CHARGE, FORMAT, GET, IN_RING, INSTALL, RESTART, Step, small
 
 RING: dict[str, Any] = {"id": "rettungsring", "name": "Rettungsring", "kind": "recovery"}
+NO_STICK = [{"way": "stick", "because": "it is read too slowly"}]
 STICK = {"action": "place", "file": "wattlaeufer", "to": "stick"}
 FROM_STICK = INSTALL | {"source": "stick"}
 COPY = {"action": "back-up", "what": ["media"], "by": "recovery", "kept": "card", "checked": True}
@@ -52,6 +53,12 @@ STORIES: list[tuple[str, tuple[Step, ...], dict[str, Any], tuple[str, str]]] = [
         (GET, STICK, CHARGE, *IN_RING[2:], FORMAT, FROM_STICK, RESTART),
         ring(),
         ("storage-not-readable", "s8"),
+    ),
+    (
+        "a file that must not come on a stick",
+        (GET, STICK, CHARGE, *IN_RING[2:], FORMAT, FROM_STICK, RESTART),
+        {**ring(reads_stick=True), "packages": {"wattlaeufer": {"forbidden": NO_STICK}}},
+        ("forbidden-way", "s8"),
     ),
     (
         "nothing on the stick",
