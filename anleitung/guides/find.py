@@ -12,13 +12,15 @@ def find_guide_places(text: str) -> list[JumpPlace]:
     if not words:
         return []
     found = []
-    for guide in Guide.objects.order_by("codename", "slug").select_related("draft"):
+    rows = Guide.objects.order_by("codename", "slug").prefetch_related("also_for")
+    for guide in rows.select_related("draft"):
         newest = guide.revisions.order_by("-number").first()
         draft = getattr(guide, "draft", None)
         title = newest.title if newest else draft.title if draft else ""
         state = newest.version if newest else "draft"
-        hay = f"{title} {guide.codename} {guide.slug}".casefold()
-        if title and all(word in hay for word in words):
-            path = f"/c/{guide.codename}/guides/{guide.slug}"
-            found.append(JumpPlace("guide", title, f"{guide.codename} {state}", path))
+        for codename in (guide.codename, *(a.codename for a in guide.also_for.all())):
+            hay = f"{title} {codename} {guide.slug}".casefold()
+            if title and all(word in hay for word in words):
+                path = f"/c/{codename}/guides/{guide.slug}"
+                found.append(JumpPlace("guide", title, f"{codename} {state}", path))
     return found[:MOST]

@@ -14,6 +14,7 @@ from anleitung.core.formats.read_bundle import read_zip
 from anleitung.demo.bundles import bundle_files
 from anleitung.desk.desk import read_desk
 from anleitung.guides.errors import NameTaken, NotForCodename, PublishBlocked
+from anleitung.guides.find import find_guide_places
 from anleitung.guides.load import (
     address_of,
     find_draft,
@@ -56,6 +57,8 @@ def test_it_is_found_and_proved_under_each_codename(maintainer: Any, shared: Rev
         assert address_of(row) == f"/r/{shared.short}/for/{codename}"
     assert counts["palstek"] != counts["schotstek"]
     assert newest_revisions("poller") == []
+    found = {place.path for place in find_guide_places("tidewerk schotstek")}
+    assert found == {f"/c/schotstek/guides/{SLUG}"}
     with pytest.raises(NotForCodename, match="it is for palstek and schotstek"):
         find_revision(shared.short, "poller")
 
