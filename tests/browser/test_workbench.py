@@ -82,7 +82,7 @@ def test_open_stop_is_named_and_blocks_publishing(bench: Page) -> None:
     row = bench.locator("[aria-current=step]")
     expect(row).to_be_focused()
     expect(row).to_contain_text("The phone hangs at boot")
-    expect(row).to_contain_text("165,888 of 1,492,992 kinds of phone")
+    expect(row).to_contain_text("331,776 of 2,985,984 kinds of phone")
     expect(row).not_to_contain_text("The other slot is often the one that nobody updated.")
     bench.keyboard.press("e")
     expect(row).to_contain_text("The other slot is often the one that nobody updated.")
