@@ -1,11 +1,13 @@
 """Sticks, copies made by a recovery, questions within a step, what a step expects, mixed sets."""
 
-from typing import Any
+from typing import Any, get_args
 
 import pytest
 
 from anleitung.core.diagrams.run import Budget
+from anleitung.core.documents.question import Apart, Within
 from anleitung.core.guide.check_bundle import check_bundle
+from anleitung.core.phone.actions import ACTIONS, name_of
 from anleitung.core.proof.prove import prove
 from anleitung.core.proof.rehearse.slips import find_slips
 from anleitung.core.proof.run.compile import run_bundle
@@ -161,6 +163,25 @@ def test_a_set_may_hold_an_image_for_the_other_slot() -> None:
         slot for slot in before if slot.endswith(".package") and before[slot] is not after[slot]
     }
     assert changed == {"cur.radio.package", "other.firmware.package"}
+
+
+# What is done on the computer alone, or is itself what a reader sees, answers or says.
+NOT_ASKED = {"answer", "by-hand", "check", "clear-link", "install-driver", "obtain", "rename"}
+NOT_ASKED |= {"see-phone", "unpack", "wait"}
+
+
+def test_the_phone_may_ask_at_every_act_on_it() -> None:
+    asked = {name.partition(".")[0] for name in (*get_args(Apart), *get_args(Within))}
+    assert asked | NOT_ASKED == {name_of(action) for action in ACTIONS}
+    assert not asked & NOT_ASKED
+
+
+def test_photos_from_the_computer_are_brought_back_by_any_recovery() -> None:
+    copy = COPY | {"by": "system", "kept": "host"}
+    apps = copy | {"what": ["apps"]}
+    for made, back, stopped in ((copy, BACK, False), (apps, BACK | {"what": ["apps"]}, True)):
+        told = found(made, *IN_RING, FORMAT, back, INSTALL, RESTART, **ring())
+        assert ("recovery-does-not-copy" in {each for each, _ in told}) is stopped
 
 
 def test_other_answers_are_slips_of_the_step() -> None:

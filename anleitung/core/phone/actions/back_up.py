@@ -6,7 +6,7 @@ from pydantic import Field
 
 from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.actions.base import LOSS_WORDS, Step, and_list
-from anleitung.core.phone.demands import require_card, require_mode, require_stick
+from anleitung.core.phone.demands import require_card, require_link, require_mode, require_stick
 from anleitung.core.phone.world import Phone, World
 
 
@@ -34,6 +34,8 @@ class BackUp(Step):
         require_mode(phone, "recovery" if by_recovery or "unique" in self.what else "system")
         self._require_place(phone, world)
         if by_recovery:
+            if self.kept == "host":
+                require_link(phone)
             require_copied(phone, world, self.what)
         for what in self.what:
             if what != "unique" and phone.is_("which", "second"):

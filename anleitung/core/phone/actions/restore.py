@@ -33,7 +33,9 @@ class Restore(Step):
                 require_card(phone, world)
             elif phone.is_(f"kept.{what}", "stick"):
                 require_stick(phone, world, what)
-            if phone.is_("mode", "recovery"):
+            # Photos from the computer are files: any recovery that has the link takes them.
+            pushed = what == "media" and phone.is_(f"kept.{what}", "host")
+            if not pushed and phone.is_("mode", "recovery"):
                 require_copied(phone, world, (what,))
             of_build = f"cur.{world.system}.build"
             if what == "apps" and not _goes_back(phone, world):

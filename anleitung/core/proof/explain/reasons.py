@@ -99,6 +99,8 @@ def _why(compiled: Compiled, i: int, what: Kind, purse: Purse) -> Why:
         return Why(step, what, _("Why it is there was not worked out to an end."), True, 0, of, "")
     if every is space.false:
         says = _("Without it nothing ends otherwise on any phone: it may be left out.")
+        if what == "release":  # what is written is also there for what no proof looks at
+            says = _("No phone that the model knows ends otherwise without it.")
         return Why(step, what, says, False, 0, of, "")
     told = phones_out(compiled, every, well)
     which = "" if told.count == of else told.words

@@ -8,7 +8,7 @@ FINDING = Finding(
     nature=Nature.CONSEQUENCE,
     severity=Severity.STOP,
     about="loss",
-    says=N_("The recovery that runs here makes no copy of {subject}, by what its document says."),
+    says=N_("No document says that the recovery that runs here makes copies of {subject}."),
     why=N_("Readers believe that they have a copy, and wipe."),
     remedy=N_("Copy it in the system, or say in the document of the recovery what it copies"),
 )
