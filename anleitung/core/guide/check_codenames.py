@@ -43,6 +43,9 @@ def check_codenames(bundle: Bundle) -> Iterator[Mismatch]:
         if decided(guide.admission, codename) is False:
             says = f"it admits no phone of {codename}, which the guide says that it is for"
             yield Mismatch("guide.yaml", ("admission",), says)
+        if all(decided(each, codename) is True for each in guide.promise.holds):
+            says = f"it promises nothing for {codename}; say what holds there at the end"
+            yield Mismatch("guide.yaml", ("promise", "holds"), says)
     for package in bundle.packages:
         file = f"packages/{package.id}.yaml"
         for i, codename in enumerate(package.codenames):

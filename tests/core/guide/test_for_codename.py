@@ -140,6 +140,12 @@ MISNAMED = [
     ("guide.yaml", "[schotstek]", "[schotstek, palstek]", "codename id 'palstek' is used twice"),
     ("guide.yaml", FIRST, "codename is poller", "for poller; it is for palstek and schotstek"),
     ("guide.yaml", FIRST, "codename > palstek", "a codename has no order"),
+    (
+        "guide.yaml",
+        "    - system is wattlaeufer\n    - mode is system\n",
+        "    - codename is palstek or mode is system\n",
+        "it promises nothing for palstek",
+    ),
     ("guide.yaml", FIRST, "variant is M6", "variant is never 'M6'"),
     (OTHER, "codename: schotstek", "codename: poller", "belongs into codenames/poller/"),
     ("packages/lotsenboot.yaml", "[schotstek]", "[poller]", "the guide is not for poller"),
