@@ -59,6 +59,12 @@ STATUS = {
     "work-failed": 500,
     "notice-refused": 422,
     "trial-refused": 422,
+    "no-such-state": 404,
+    "nothing-to-undo": 409,
+    "edit-refused": 422,
+    "begin-refused": 422,
+    "too-many-notes": 422,
+    "unreadable-line": 422,
 }
 FAILURES = frozenset(sorted({*STATUS.values(), 400, 422}))
 

@@ -31,6 +31,7 @@ from anleitung.api.shapes import (
     redrafted_out,
 )
 from anleitung.api.watch_routes import router as watch_router
+from anleitung.api.writing_routes import router as writing_router
 from anleitung.core.formats.pictures import MAX_BROUGHT, InvalidPicture
 from anleitung.core.formats.read_bundle import MAX_BYTES, Fault, InvalidBundle
 from anleitung.core.formats.write_bundle import write_bundle, write_zip
@@ -260,6 +261,7 @@ def make_api() -> NinjaAPI:
     api.add_router("", watch_router)
     api.add_router("", bench_router)
     api.add_router("", job_router)
+    api.add_router("", writing_router)
     return api
 
 

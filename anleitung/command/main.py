@@ -28,9 +28,11 @@ from anleitung.core.proof.rehearse.slips import Tried, try_slips
 from anleitung.core.proof.run.compile import run_bundle
 from anleitung.core.schemes.decode import AmbiguousScheme, CannotDecode, Comparison, Reader
 from anleitung.core.shorthand.lines import print_line, step_of
-from anleitung.core.shorthand.notes import read_notes
 from anleitung.core.shorthand.outline import steps_as_yaml
 from anleitung.core.shorthand.values import UnreadableLine
+from anleitung.core.writing.notes.known import Known
+from anleitung.core.writing.notes.read import read_notes
+from anleitung.core.writing.shelf import Shelf
 
 CLEAN, FOUND, UNREADABLE, NOT_FINISHED = 0, 1, 2, 3
 
@@ -133,34 +135,35 @@ def notes_command(
     notes: Annotated[Path, typer.Argument(help="A file with notes, as they were typed.")],
     bundle: Annotated[Path, typer.Option("--bundle", help="Its tools and files are known.")],
 ) -> None:
-    """Say of every line of notes which step it is, and from what: short forms and commands of the
-    bundle's tools. Exit status: 0 read, 1 a line with an open question, 2 unreadable."""
-    whole = _read(bundle)
-    names = {p.name: p.id for p in whole.packages}
+    """Say of every line of notes which step it is, and from what: short forms, commands of the
+    bundle's tools, and the field's own words.
+
+    Exit status: 0 read, 1 a line with an open question, 2 unreadable."""
+    whole = _read(bundle).each[0]
+    known = Known(whole, Shelf().with_bundle(whole))
     try:
-        read = read_notes(notes.read_text("utf-8"), whole.tools, names)
+        read = read_notes(notes.read_text("utf-8"), known)
     except (UnreadableLine, ValueError) as error:
         _fail(f"{notes}: {error}")
     except OSError as error:
         _fail(f"{notes}: {error.strerror or error}")
     for note in read:
         typer.echo(f"{note.number:4} {note.text}")
-        for step in note.steps[:1]:
-            typer.echo(f"       = {_line_of(step)}  ({note.says})")
-        if note.open_about:
-            typer.echo(f"       ? {note.open_about}")
-    steps = [note for note in read if note.steps]
-    typer.echo(f"{len(steps)} steps, {sum(bool(n.open_about) for n in read)} open questions.")
-    if any(note.open_about for note in read):
+        for row in note.rows:
+            for step in row.steps:
+                told = f"{step['joins']} above" if "joins" in step else _line_of(step)
+                typer.echo(f"       {'?' if row.open_about else '='} {told}  ({row.says})")
+            if row.open_about:
+                typer.echo(f"       ? {row.open_about}")
+    asked = [note for note in read if note.read_as in ("step", "open")]
+    still_open = sum(note.read_as == "open" for note in asked)
+    typer.echo(f"{len(asked) - still_open} of {len(asked)} lines are steps, {still_open} are open.")
+    if still_open:
         raise typer.Exit(FOUND)
 
 
 def _line_of(step: dict[str, Any]) -> str:
-    """A file that is not in the set has no id yet, and is shown by its name."""
-    try:
-        return print_line(step_of(step, "it")).removeprefix("it: ")
-    except ValueError:
-        return " ".join(map(str, step.values()))
+    return print_line(step_of(step, "it")).removeprefix("it: ")
 
 
 @app.command("schema")

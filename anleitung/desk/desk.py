@@ -17,7 +17,7 @@ from anleitung.core.marked import counted
 from anleitung.desk.guides import GuideState, state_of_guide
 from anleitung.desk.matters import Matter, MatterGroup, grouped
 from anleitung.guides.chain import opened_by
-from anleitung.guides.load import guides_of
+from anleitung.guides.load import guides_of, held_guides
 from anleitung.guides.models import Guide, Revision
 from anleitung.mirrors.sources import all_sources, open_changes
 
@@ -48,7 +48,7 @@ class Desk:
 def read_desk(*, actor: User, now: datetime) -> Desk:
     known = current_fingerprints()
     guides: dict[str, list[Guide]] = {}
-    rows = Guide.objects.order_by("slug").prefetch_related("also_for")
+    rows = held_guides().order_by("slug").prefetch_related("also_for")
     for guide in rows.select_related("draft__updated_by"):
         for codename in (guide.codename, *(a.codename for a in guide.also_for.all())):
             guides.setdefault(codename, []).append(guide)

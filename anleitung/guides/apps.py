@@ -13,6 +13,9 @@ GUARDED = {
     "guides_storedpicture": Guard((("id",), ("sha256",))),
     # A proof that does not count is taken away and made anew; none is ever edited.
     "guides_proof": Guard((("id",), ("fingerprint", "model")), may_go=True),
+    # What was written before stays as it was; it goes with a draft that is long deleted.
+    "guides_draftstate": Guard((("id",), ("guide_id", "number")), may_go=True),
+    "guides_kepttext": Guard((("sha256",),), may_go=True),
     # The second signature is added, once.
     "guides_contest": Guard(
         (("id",), ("fingerprint", "finding", "subject", "step")),

@@ -34,6 +34,16 @@ class NoSuchStep(NotThere):
     code = "no-such-step"
 
 
+class NoSuchState(NotThere):
+    """The draft was never in that state."""
+
+    code = "no-such-state"
+
+
+class NothingToUndo(AnleitungError):
+    code = "nothing-to-undo"
+
+
 class NotCarried(NotThere):
     """The draft carries no such document."""
 

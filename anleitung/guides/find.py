@@ -1,7 +1,6 @@
 """Guides by the words of their title."""
 
 from anleitung.catalogue.jump import LONGEST, JumpPlace
-from anleitung.guides.models import Guide
 
 MOST = 6
 
@@ -12,7 +11,7 @@ def find_guide_places(text: str) -> list[JumpPlace]:
     if not words:
         return []
     found = []
-    rows = Guide.objects.order_by("codename", "slug").prefetch_related("also_for")
+    rows = held_guides().order_by("codename", "slug").prefetch_related("also_for")
     for guide in rows.select_related("draft"):
         newest = guide.revisions.order_by("-number").first()
         draft = getattr(guide, "draft", None)

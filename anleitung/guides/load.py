@@ -225,9 +225,15 @@ def newest_revisions(codename: str) -> list[Revision]:
     return [row for row in found.values() if is_for(row)]
 
 
+def held_guides() -> QuerySet[Guide]:
+    """Those with a draft or a revision; of others, a deleted draft can be brought back."""
+    drafts, revisions = Draft.objects.values("guide"), Revision.objects.values("guide")
+    return Guide.objects.filter(Q(pk__in=drafts) | Q(pk__in=revisions))
+
+
 def guides_of(codename: str) -> QuerySet[Guide]:
     """Its own, and those that are for it as well, as far as the index knows."""
-    return Guide.objects.filter(
+    return held_guides().filter(
         Q(codename=codename) | Q(pk__in=AlsoFor.objects.filter(codename=codename).values("guide"))
     )
 

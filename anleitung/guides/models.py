@@ -56,10 +56,45 @@ class Proof(models.Model):
         return f"{self.fingerprint[:19]} by model {self.model}"
 
 
+class KeptText(models.Model):
+    """A file of a state of a draft, once by its digest. Never changes."""
+
+    sha256 = models.CharField(max_length=64, primary_key=True)
+    text = models.TextField()
+
+    def __str__(self) -> str:
+        return self.sha256[:12]
+
+
+class DraftState(models.Model):
+    """What a draft was at one time: every change makes one, and none is ever written again.
+
+    before: the state that was changed, None for the first of a draft; says: what was done;
+    files: name within the bundle → digest of a KeptText.
+    """
+
+    guide = models.ForeignKey(Guide, on_delete=models.CASCADE, related_name="draft_states")
+    number = models.PositiveIntegerField()
+    before = models.ForeignKey("self", null=True, on_delete=models.CASCADE, related_name="after")
+    fingerprint = models.CharField(max_length=71)
+    title = models.CharField(max_length=200)
+    files = models.JSONField()
+    says = models.CharField(max_length=300)
+    at = models.DateTimeField()
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["guide", "number"], name="draft_state_once")]
+
+    def __str__(self) -> str:
+        return f"state {self.number} of {self.guide}"
+
+
 class Draft(models.Model):
     """The one draft of a guide. files: name within the bundle → text, as it was brought in.
 
-    chosen: the codename that it is looked at for, "" for the guide's own; not stored.
+    state: where it stands in its history. chosen: the codename that it is looked at for, "" for
+    the guide's own; not stored.
     """
 
     chosen = ""
@@ -70,9 +105,55 @@ class Draft(models.Model):
     files = models.JSONField()
     updated_at = models.DateTimeField()
     updated_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT)
+    state = models.ForeignKey(
+        DraftState, null=True, on_delete=models.SET_NULL, related_name="drafts"
+    )
 
     def __str__(self) -> str:
         return f"draft of {self.guide}"
+
+
+class DeletedDraft(models.Model):
+    """A draft that was deleted, for as long as it can be brought back."""
+
+    guide = models.ForeignKey(Guide, on_delete=models.CASCADE, related_name="deleted_drafts")
+    state = models.ForeignKey(DraftState, on_delete=models.CASCADE, related_name="+")
+    at = models.DateTimeField()
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+
+    def __str__(self) -> str:
+        return f"deleted draft of {self.guide}"
+
+
+class PastedNotes(models.Model):
+    """Notes as they were pasted into a draft. text: whole and unchanged; rows: line → what it
+
+    became, as {"number", "rows", "says"}.
+    """
+
+    guide = models.ForeignKey(Guide, on_delete=models.CASCADE, related_name="pasted_notes")
+    text = models.TextField()
+    rows = models.JSONField()
+    at = models.DateTimeField()
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+
+    def __str__(self) -> str:
+        return f"notes of {self.guide}"
+
+
+class Writer(models.Model):
+    """Who has a draft open, and at which row; forgotten after a minute."""
+
+    draft = models.ForeignKey(Draft, on_delete=models.CASCADE, related_name="writers")
+    user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
+    row = models.CharField(max_length=60, blank=True)
+    at = models.DateTimeField()
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["draft", "user"], name="writer_once")]
+
+    def __str__(self) -> str:
+        return f"{self.user} at {self.draft}"
 
 
 class Revision(models.Model):

@@ -56,6 +56,17 @@ class Promise(Document):
         return tuple(dict.fromkeys(loss.what for loss in self.losses))
 
 
+class Unread(Document):
+    """A part of the head whose last typing could not be read: the one before it stands.
+
+    where: the field, or the promise by its number from 1.
+    """
+
+    where: Annotated[str, Field(max_length=60)]
+    text: Annotated[str, Field(max_length=4_000)]
+    says: Annotated[str, Field(max_length=400)] = ""
+
+
 class Guide(Document):
     """One guide on one codename, or on several that share most of its steps."""
 
@@ -84,6 +95,12 @@ class Guide(Document):
     files: Annotated[tuple[Id, ...], Field(max_length=100)] = ()
     tools: Annotated[tuple[Id, ...], Field(max_length=10)] = ()
     programs: Annotated[tuple[Id, ...], Field(max_length=20)] = ()
+    unread: Annotated[tuple[Unread, ...], Field(max_length=60)] = Field(
+        default=(), description="what was typed in the head of a draft and could not be read"
+    )
+    lineage: ShortText | None = Field(
+        default=None, description="from which guide, state and codename it was begun"
+    )
     steps: Annotated[tuple[AnyStep, ...], Field(min_length=1, max_length=MAX_STEPS)]
 
     @model_validator(mode="after")

@@ -11,6 +11,7 @@ from pydantic import Field, model_validator
 from anleitung.core.diagrams.space import Value
 from anleitung.core.documents.base import Document, DocumentPlace, Id, Prose, ShortText, Typed
 from anleitung.core.documents.picture import Pictures
+from anleitung.core.guide.open_question import OpenQuestion
 from anleitung.core.guide.script import RunScript
 from anleitung.core.phone.actions import AnyAction, Step
 
@@ -262,7 +263,7 @@ class FileForPhone(Sorted):
 
     action: Literal["file-for-phone"]
     files: Annotated[tuple[PhoneFile, ...], Field(min_length=2, max_length=40)]
-    steps: Annotated[tuple[AnyAction, ...], Field(min_length=1, max_length=10)]
+    steps: Annotated[tuple[AnyAction | OpenQuestion, ...], Field(min_length=1, max_length=10)]
 
     made = True
     may_be_empty = False
@@ -311,7 +312,7 @@ class EachSlot(Nested):
     """The same steps for slot a, then for slot b: "each" in them is the slot whose turn it is."""
 
     action: Literal["each-slot"]
-    steps: Annotated[tuple[AnyAction, ...], Field(min_length=1, max_length=40)]
+    steps: Annotated[tuple[AnyAction | OpenQuestion, ...], Field(min_length=1, max_length=40)]
 
     in_turn = True
     made = True
@@ -344,7 +345,7 @@ class EachSlot(Nested):
 
 
 AnyStep = Annotated[
-    AnyAction | RunScript | Choose | Branch | Cases | FileForPhone | EachSlot,
+    AnyAction | RunScript | OpenQuestion | Choose | Branch | Cases | FileForPhone | EachSlot,
     Field(discriminator="action"),
 ]
 OneStep = Step | Nested

@@ -33,6 +33,7 @@ class RunScript(Step):
     parts: Annotated[tuple[ScriptPart, ...], Field(min_length=1, max_length=40)]
 
     usual = (60, 600)
+    short = ("run {file}",)
     waits = True
     no_return = True
     can_be_cut = True

@@ -13,13 +13,12 @@ from typing import Annotated, Any, Union, get_args, get_origin
 
 from pydantic import ValidationError
 
-from anleitung.core.phone.actions import ACTIONS, Step, name_of
+from anleitung.core.phone.actions import Step, name_of
 from anleitung.core.shorthand.form import Form, Group, Part, Place, Word
-from anleitung.core.shorthand.forms import FORMS
+from anleitung.core.shorthand.forms import BY_NAME, FORMS
 from anleitung.core.shorthand.values import TOKEN, UnreadableLine, print_value, read_value
 
 MAX_LENGTH = 20_000
-_BY_NAME = {name_of(action): action for action in ACTIONS}
 _LABEL = re.compile(r"^\s*([a-z][a-z0-9]*(?:-[a-z0-9]+)*):\s+")
 
 
@@ -92,7 +91,7 @@ def read_line(line: str, names: Mapping[str, str] | None = None) -> dict[str, An
     plain = {**found, **rest}
     named = {"id": label[1]} if label else {}
     try:
-        _BY_NAME[plain["action"]].model_validate({"id": "step", **plain, **named})
+        BY_NAME[plain["action"]].model_validate({"id": "step", **plain, **named})
     except ValidationError as error:
         first = error.errors()[0]
         where = ".".join(str(p) for p in first["loc"] if isinstance(p, str))
@@ -102,7 +101,7 @@ def read_line(line: str, names: Mapping[str, str] | None = None) -> dict[str, An
 
 def step_of(plain: Mapping[str, Any], name: str) -> Step:
     """name: the id where the line names none."""
-    return _BY_NAME[plain["action"]].model_validate({"id": name, **plain})
+    return BY_NAME[plain["action"]].model_validate({"id": name, **plain})
 
 
 def _require_whole(line: str, start: int, tokens: list[tuple[str, int]]) -> None:
@@ -135,7 +134,7 @@ def _rest(line: str, tokens: list[tuple[str, int]], bar: int) -> dict[str, Any]:
 
 def _read(tokens: list[tuple[str, int]], names: Mapping[str, str]) -> dict[str, Any] | None:
     words = [text for text, _ in tokens]
-    if len(words) == 1 and words[0] in _BY_NAME and not _plain_form(words[0]):
+    if len(words) == 1 and words[0] in BY_NAME and not _plain_form(words[0]):
         return {"action": words[0]}
     for action, forms in FORMS.items():
         for form in forms:
@@ -207,7 +206,7 @@ def _types(action: str, field: str) -> set[Any]:
         else:
             yield origin or annotation
 
-    return set(plain(_BY_NAME[action].model_fields[field].annotation))
+    return set(plain(BY_NAME[action].model_fields[field].annotation))
 
 
 def _unreadable(tokens: list[tuple[str, int]]) -> UnreadableLine:

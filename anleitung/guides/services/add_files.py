@@ -40,7 +40,7 @@ def add_files(
         draft = find_draft(codename, slug)
         require_seen(draft, seen)
         filled = _with_files(load_whole(draft), files)
-        rewrite(draft, filled, only=is_of_files, actor=actor, now=now)
+        rewrite(draft, filled, only=is_of_files, actor=actor, now=now, says="files added")
     return draft
 
 

@@ -13,6 +13,7 @@ from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.guides.also_for import enter_codenames
 from anleitung.guides.differences import Difference, differences
 from anleitung.guides.errors import AlreadyPublished, DraftMoved
+from anleitung.guides.history import keep_first_state, keep_state
 from anleitung.guides.load import as_texts, load_proof
 from anleitung.guides.models import Draft, Guide, Revision
 from anleitung.guides.pictures import store_pictures
@@ -66,6 +67,9 @@ def bring_in(
         enter_codenames(guide, bundle)
         enter_missing(bundle, actor=actor, now=now)
         store_pictures(files, actor=actor, now=now)
+        if standing is not None:
+            keep_first_state(standing)
+            standing.save(update_fields=["state"])
         draft, created = Draft.objects.update_or_create(
             guide=guide,
             defaults={
@@ -76,5 +80,7 @@ def bring_in(
                 "updated_by": actor,
             },
         )
+        keep_state(draft, "imported")
+        draft.save(update_fields=["state"])
     changed = changed_documents(bundle, current_fingerprints())
     return BroughtIn(draft, not created, tuple(differences(bundle, changed)))

@@ -76,7 +76,9 @@ def fix(
         draft = find_draft(codename, slug)
         require_seen(draft, seen)
         edited = load_whole(draft).with_guide(guide)
-        rewrite(draft, edited, only=is_of_guide, actor=actor, now=now)
+        rewrite(
+            draft, edited, only=is_of_guide, actor=actor, now=now, says=known.says if known else ""
+        )
     return draft
 
 

@@ -84,5 +84,12 @@ def _change(
     if step not in {row.step.id for row in rows_of(bundle.guide)}:
         raise NoSuchStep(f"The draft has no step {step}.")
     guide = map_steps(bundle.guide, lambda s: change(s) if s.id == step else s)
-    rewrite(draft, bundle.with_guide(guide), only=is_of_guide, actor=actor, now=now)
+    rewrite(
+        draft,
+        bundle.with_guide(guide),
+        only=is_of_guide,
+        actor=actor,
+        now=now,
+        says=f"a picture of {step}",
+    )
     return draft

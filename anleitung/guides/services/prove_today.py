@@ -44,5 +44,12 @@ def take_today(*, actor: User, codename: str, slug: str, seen: str, now: datetim
         require_seen(draft, seen)
         whole = load_whole(draft)
         ours = with_documents(whole, changed_documents(whole, current_fingerprints()))
-        rewrite(draft, ours, only=is_of_catalogue, actor=actor, now=now)
+        rewrite(
+            draft,
+            ours,
+            only=is_of_catalogue,
+            actor=actor,
+            now=now,
+            says="the catalogue's documents of today",
+        )
     return draft

@@ -10,6 +10,7 @@ from anleitung.core.formats.write_bundle import write_bundle
 from anleitung.core.guide.bundle import Bundle
 from anleitung.guides.also_for import enter_codenames
 from anleitung.guides.errors import AlreadyPublished, DraftMoved
+from anleitung.guides.history import keep_first_state, keep_state
 from anleitung.guides.load import as_texts
 from anleitung.guides.models import Draft, Revision
 from anleitung.guides.pictures import Held
@@ -23,14 +24,28 @@ def require_seen(draft: Draft, seen: str) -> None:
         )
 
 
-def redraft(draft: Draft, texts: dict[str, str], *, actor: User, now: datetime) -> Bundle:
-    """Within a transaction. Raises InvalidBundle, AlreadyPublished, NameTaken: the draft stands."""
+def redraft(
+    draft: Draft,
+    texts: dict[str, str],
+    *,
+    actor: User,
+    now: datetime,
+    says: str = "",
+    as_published: bool = False,
+) -> Bundle:
+    """Within a transaction. says: what was done, for the history; as_published: the draft may
+
+    come to be what is published. Raises InvalidBundle, AlreadyPublished, NameTaken: the draft
+    stands.
+    """
     bundle = read_bundle({name: text.encode() for name, text in texts.items()}, Held())
-    if Revision.objects.filter(fingerprint=bundle.fingerprint).exists():
+    if not as_published and Revision.objects.filter(fingerprint=bundle.fingerprint).exists():
         raise AlreadyPublished("So changed, the draft is what is published already.")
     enter_codenames(draft.guide, bundle)
-    draft.files, draft.fingerprint = texts, bundle.fingerprint
+    keep_first_state(draft)
+    draft.files, draft.fingerprint, draft.title = texts, bundle.fingerprint, bundle.guide.title
     draft.updated_at, draft.updated_by = now, actor
+    keep_state(draft, says)
     draft.save()
     return bundle
 
@@ -49,13 +64,20 @@ def is_of_catalogue(name: str) -> bool:
 
 
 def rewrite(
-    draft: Draft, bundle: Bundle, *, only: Callable[[str], bool], actor: User, now: datetime
+    draft: Draft,
+    bundle: Bundle,
+    *,
+    only: Callable[[str], bool],
+    actor: User,
+    now: datetime,
+    says: str = "",
 ) -> Bundle:
     """Writes anew what ``only`` names; all else keeps the form in which it was brought.
 
-    Within a transaction. Raises InvalidBundle, AlreadyPublished; then the draft stands.
+    says: what was done, for the history. Within a transaction. Raises InvalidBundle,
+    AlreadyPublished; then the draft stands.
     """
     written = as_texts(write_bundle(bundle))
     texts = {name: text for name, text in draft.files.items() if not only(name)}
     texts |= {name: text for name, text in written.items() if only(name)}
-    return redraft(draft, texts, actor=actor, now=now)
+    return redraft(draft, texts, actor=actor, now=now, says=says)

@@ -49,7 +49,7 @@ def save_package(
             tuple((standing | {package.id: package}).values()),
             bundle.guide.model_copy(update={"files": listed}),
         )
-        rewrite(draft, changed, only=is_of_files, actor=actor, now=now)
+        rewrite(draft, changed, only=is_of_files, actor=actor, now=now, says=f"file {package.id}")
     return draft
 
 
@@ -73,5 +73,7 @@ def remove_package(
             tuple(p for p in bundle.packages if p.id != package),
             bundle.guide.model_copy(update={"files": listed}),
         )
-        rewrite(draft, changed, only=is_of_files, actor=actor, now=now)
+        rewrite(
+            draft, changed, only=is_of_files, actor=actor, now=now, says=f"file {package} taken out"
+        )
     return draft

@@ -69,7 +69,14 @@ def settle_difference(
         draft = find_draft(codename, slug)
         require_seen(draft, seen)
         ours = with_documents(bundle, (address,))
-        rewrite(draft, ours, only=is_of_catalogue, actor=actor, now=now)
+        rewrite(
+            draft,
+            ours,
+            only=is_of_catalogue,
+            actor=actor,
+            now=now,
+            says=f"{address[2]}: as the catalogue has it",
+        )
         tick(*LAST)
     return draft
 
@@ -107,7 +114,14 @@ def _both(
             if Draft.objects.filter(guide=guide).exists():
                 raise AlreadyPublished(f"{guide} has a draft already.")
             draft.guide = guide
-        rewrite(draft, renamed, only=lambda name: True, actor=actor, now=now)
+        rewrite(
+            draft,
+            renamed,
+            only=lambda name: True,
+            actor=actor,
+            now=now,
+            says=f"{address[2]}: under an id of its own",
+        )
         enter_missing(renamed, actor=actor, now=now)
         tick(*LAST)
     return draft

@@ -44,6 +44,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/codenames/{codename}/beginnings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Beginnings
+         * @description What a new guide of this codename can be begun from.
+         */
+        get: operations["anleitung_api_writing_routes_get_beginnings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/codenames/{codename}/builds": {
         parameters: {
             query?: never;
@@ -93,6 +113,23 @@ export interface paths {
         put?: never;
         /** Post Preview */
         post: operations["anleitung_api_catalogue_routes_post_preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/codenames/{codename}/drafts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Begin */
+        post: operations["anleitung_api_writing_routes_post_begin"];
         delete?: never;
         options?: never;
         head?: never;
@@ -364,6 +401,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drafts/{codename}/{slug}/bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Bring Back */
+        post: operations["anleitung_api_writing_routes_post_bring_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drafts/{codename}/{slug}/bundle.zip": {
         parameters: {
             query?: never;
@@ -375,6 +429,40 @@ export interface paths {
         get: operations["anleitung_api_routes_draft_bundle"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{codename}/{slug}/complete": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Complete */
+        post: operations["anleitung_api_writing_routes_post_complete"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{codename}/{slug}/condition": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Condition */
+        post: operations["anleitung_api_writing_routes_post_condition"];
         delete?: never;
         options?: never;
         head?: never;
@@ -398,6 +486,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drafts/{codename}/{slug}/delete": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Delete */
+        post: operations["anleitung_api_writing_routes_post_delete"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drafts/{codename}/{slug}/differences": {
         parameters: {
             query?: never;
@@ -412,6 +517,26 @@ export interface paths {
          * @description Proved and stored by the worker.
          */
         post: operations["anleitung_api_routes_post_difference"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{codename}/{slug}/edits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Edits
+         * @description Stored first, then proved: what comes back is acknowledged.
+         */
+        post: operations["anleitung_api_writing_routes_post_edits"];
         delete?: never;
         options?: never;
         head?: never;
@@ -463,6 +588,63 @@ export interface paths {
         put?: never;
         /** Post Fixes */
         post: operations["anleitung_api_bench_routes_post_fixes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{codename}/{slug}/here": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Here
+         * @description Who else writes; and what stands there now, where that is not what the author sees.
+         */
+        post: operations["anleitung_api_writing_routes_post_here"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{codename}/{slug}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Notes */
+        post: operations["anleitung_api_writing_routes_post_notes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{codename}/{slug}/notes/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Notes
+         * @description Notes as they were pasted, whole.
+         */
+        get: operations["anleitung_api_writing_routes_get_notes"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -591,6 +773,94 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drafts/{codename}/{slug}/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Redo */
+        post: operations["anleitung_api_writing_routes_post_redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{codename}/{slug}/rows/{row}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Row */
+        get: operations["anleitung_api_writing_routes_get_row"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{codename}/{slug}/set-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Set Back */
+        post: operations["anleitung_api_writing_routes_post_set_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{codename}/{slug}/states": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get States */
+        get: operations["anleitung_api_writing_routes_get_states"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{codename}/{slug}/states/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get State
+         * @description The sheet of an earlier state.
+         */
+        get: operations["anleitung_api_writing_routes_get_state"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drafts/{codename}/{slug}/take-today": {
         parameters: {
             query?: never;
@@ -602,6 +872,40 @@ export interface paths {
         put?: never;
         /** Draft Take Today */
         post: operations["anleitung_api_routes_draft_take_today"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{codename}/{slug}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Undo */
+        post: operations["anleitung_api_writing_routes_post_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{codename}/{slug}/writing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Writing */
+        get: operations["anleitung_api_writing_routes_get_writing"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1102,6 +1406,21 @@ export interface components {
             means: string;
         };
         /**
+         * AsProse
+         * @description The words of an open question become prose of the step before it; the first in its list
+         *
+         *     becomes introduction.
+         */
+        AsProse: {
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "as-prose";
+        };
+        /**
          * BarOut
          * @description start, end: seconds from the beginning. is_open: ends by a sight, not by the clock.
          */
@@ -1112,6 +1431,97 @@ export interface components {
             is_open: boolean;
             /** Start */
             start: number;
+        };
+        /**
+         * BeginChoiceOut
+         * @description value: as it is sent; says: in words.
+         */
+        BeginChoiceOut: {
+            /** Says */
+            says: string;
+            /** Value */
+            value: string;
+        };
+        /**
+         * BeginIn
+         * @description how: empty, notes, copy (of a draft or revision of this codename) or carry (of another).
+         *
+         *     source: codename/slug for a draft, a short fingerprint for a revision; system: that the guide
+         *     is about, for aims that are about one.
+         */
+        BeginIn: {
+            /**
+             * Aim
+             * @default other
+             */
+            aim: string;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "empty" | "notes" | "copy" | "carry";
+            /** Slug */
+            slug: string;
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+            /**
+             * System
+             * @default
+             */
+            system: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * BeginningsOut
+         * @description What an author chooses from: aims, systems that a file brings, guides of this codename and
+         *
+         *     of others, and drafts that can be brought back.
+         */
+        BeginningsOut: {
+            /** Aims */
+            aims: components["schemas"]["BeginChoiceOut"][];
+            /** Deleted */
+            deleted: components["schemas"]["DeletedOut"][];
+            /** Others */
+            others: components["schemas"]["BeginChoiceOut"][];
+            /** Own */
+            own: components["schemas"]["BeginChoiceOut"][];
+            /** Systems */
+            systems: components["schemas"]["BeginChoiceOut"][];
+        };
+        /**
+         * BegunOut
+         * @description read: lines of the notes that became steps, of: lines that say to do something.
+         */
+        BegunOut: {
+            /** Codename */
+            codename: string;
+            /**
+             * Of
+             * @default 0
+             */
+            of: number;
+            /**
+             * Open
+             * @default 0
+             */
+            open: number;
+            /**
+             * Read
+             * @default 0
+             */
+            read: number;
+            /** Slug */
+            slug: string;
         };
         /** BenchChangeOut */
         BenchChangeOut: {
@@ -1633,6 +2043,50 @@ export interface components {
             /** Why */
             why: string;
         };
+        /**
+         * CompletedOut
+         * @description reads: the step that the line is already, as its sentence, "" for none; fault: why not.
+         */
+        CompletedOut: {
+            /** Fault */
+            fault: string;
+            /** Forms */
+            forms: string[];
+            /** Offers */
+            offers: components["schemas"]["CompletionOut"][];
+            /** Reads */
+            reads: string;
+        };
+        /** CompletionOut */
+        CompletionOut: {
+            /** Adds */
+            adds: string;
+            /** Line */
+            line: string;
+            /** New */
+            new: boolean;
+            /** Says */
+            says: string;
+            /** Why Not */
+            why_not: string;
+        };
+        /** ConditionIn */
+        ConditionIn: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * ConditionOut
+         * @description words: as a sentence, a part each; offers: the whole text with what may come next.
+         */
+        ConditionOut: {
+            /** Fault */
+            fault: string;
+            /** Offers */
+            offers: components["schemas"]["CompletionOut"][];
+            /** Words */
+            words: string[];
+        };
         /** ContestIn */
         ContestIn: {
             /** Finding */
@@ -1758,6 +2212,25 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** DeletedOut */
+        DeletedOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Slug */
+            slug: string;
+            /** Title */
+            title: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+        };
         /**
          * DifferenceOut
          * @description A document of an imported bundle that the catalogue holds otherwise.
@@ -1830,6 +2303,24 @@ export interface components {
             note: string;
             /** Number */
             number: number;
+        };
+        /**
+         * Duplicate
+         * @description Copies of rows that stand beside each other, put after the last of them.
+         */
+        Duplicate: {
+            /** Ids */
+            ids: string[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "duplicate";
+        };
+        /** EditsIn */
+        EditsIn: {
+            /** Edits */
+            edits: (components["schemas"]["Write"] | components["schemas"]["Put"] | components["schemas"]["Insert"] | components["schemas"]["Remove"] | components["schemas"]["Move"] | components["schemas"]["Duplicate"] | components["schemas"]["Fold"] | components["schemas"]["Unfold"] | components["schemas"]["Pick"] | components["schemas"]["AsProse"] | components["schemas"]["Head"])[];
         };
         /**
          * EvidenceOut
@@ -2139,6 +2630,28 @@ export interface components {
             words: string;
         };
         /**
+         * Fold
+         * @description Rows beside each other are put into a new one that holds them. arm: into which list.
+         */
+        Fold: {
+            /**
+             * Arm
+             * @default []
+             */
+            arm: (string | number)[];
+            /** Ids */
+            ids: string[];
+            /** Into */
+            into: {
+                [key: string]: unknown;
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "fold";
+        };
+        /**
          * Follows
          * @description What follows from the proof of a guide.
          *
@@ -2332,6 +2845,53 @@ export interface components {
             /** Witness */
             witness: string;
         };
+        /**
+         * Head
+         * @description A field of the guide's head. was: the mark of that field as the author saw it.
+         */
+        Head: {
+            /**
+             * Field
+             * @enum {string}
+             */
+            field: "title" | "summary" | "introduction" | "agree_to" | "at_hand" | "caution_words" | "admission" | "promise" | "options" | "files" | "tools" | "programs";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "head";
+            value: components["schemas"]["JsonValue"];
+            /**
+             * Was
+             * @default
+             */
+            was: string;
+        };
+        /**
+         * HereIn
+         * @description row: where the author is. fingerprint: of what is on their screen.
+         */
+        HereIn: {
+            /**
+             * Fingerprint
+             * @default
+             */
+            fingerprint: string;
+            /**
+             * Row
+             * @default
+             */
+            row: string;
+        };
+        /**
+         * HereOut
+         * @description writing: where something else stands now, None where nothing was changed.
+         */
+        HereOut: {
+            /** Writers */
+            writers: components["schemas"]["WriterOut"][];
+            writing?: components["schemas"]["WritingOut"] | null;
+        };
         /** HomeOut */
         HomeOut: {
             /** Codenames */
@@ -2369,6 +2929,30 @@ export interface components {
             notes: string[];
         };
         /**
+         * Insert
+         * @description Whole steps, with what they hold. Ids that are taken are changed.
+         */
+        Insert: {
+            /**
+             * @default {
+             *       "after": null,
+             *       "arm": [],
+             *       "before": null,
+             *       "within": null
+             *     }
+             */
+            at: components["schemas"]["Place"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "insert";
+            /** Steps */
+            steps: {
+                [key: string]: unknown;
+            }[];
+        };
+        /**
          * JobOut
          * @description Work that is under way, or how it ended. result: of what is done once; else ask again.
          */
@@ -2389,6 +2973,7 @@ export interface components {
             /** Total */
             total: number;
         };
+        JsonValue: unknown;
         /** JudgedFieldOut */
         JudgedFieldOut: {
             /** Field */
@@ -2513,6 +3098,19 @@ export interface components {
             by: string;
             /** Reason */
             reason: string;
+        };
+        /**
+         * LineIn
+         * @description line: up to where the author is; before: the row, as it is read, that comes behind it.
+         */
+        LineIn: {
+            /**
+             * Before
+             * @default
+             */
+            before: string;
+            /** Line */
+            line: string;
         };
         /** ListIn */
         ListIn: {
@@ -2738,6 +3336,17 @@ export interface components {
             /** Told Apart By */
             told_apart_by: string;
         };
+        /** Move */
+        Move: {
+            at: components["schemas"]["Place"];
+            /** Ids */
+            ids: string[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "move";
+        };
         /**
          * NamesakeOut
          * @description names: market names; says: what they stand for; tell: how to tell, a sentence each.
@@ -2804,6 +3413,35 @@ export interface components {
             seen: string;
         };
         /**
+         * NoteLineOut
+         * @description A line of pasted notes and the row that it became. says: from what that was inferred.
+         */
+        NoteLineOut: {
+            /** Notes */
+            notes: number;
+            /** Number */
+            number: number;
+            /** Row */
+            row: string;
+            /** Says */
+            says: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * NotesIn
+         * @description at: after this row, "" for the end.
+         */
+        NotesIn: {
+            /**
+             * After
+             * @default
+             */
+            after: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * Number
          * @description Digits. A fixed width (least = most) may have leading zeros, a variable one has none.
          */
@@ -2831,6 +3469,22 @@ export interface components {
              * @enum {string}
              */
             role: "device" | "variant" | "region" | "platform" | "rollback-index" | "other";
+        };
+        /** NumberIn */
+        NumberIn: {
+            /** Number */
+            number: number;
+        };
+        /** OfferOut */
+        OfferOut: {
+            /** New */
+            new: boolean;
+            /** Says */
+            says: string;
+            /** Value */
+            value: string;
+            /** Why Not */
+            why_not: string;
         };
         /** OfferedOut */
         OfferedOut: {
@@ -2864,6 +3518,17 @@ export interface components {
             role: "device" | "variant" | "region" | "platform" | "rollback-index" | "other";
             /** Values */
             values: string[];
+        };
+        /** OpenOut */
+        OpenOut: {
+            /** About */
+            about: string;
+            /** Picks */
+            picks: components["schemas"]["PickOut"][];
+            /** Says */
+            says: string;
+            /** Text */
+            text: string;
         };
         /** OptionOut */
         OptionOut: {
@@ -3036,6 +3701,16 @@ export interface components {
             /** Verdict */
             verdict: string;
         };
+        /**
+         * PastedOut
+         * @description The notes as they were pasted, whole.
+         */
+        PastedOut: {
+            /** Id */
+            id: number;
+            /** Text */
+            text: string;
+        };
         /** PhoneOut */
         PhoneOut: {
             /** Build Shown */
@@ -3083,6 +3758,28 @@ export interface components {
             words: string;
         };
         /**
+         * Pick
+         * @description One of the meanings of an open question is taken; number: from 0.
+         */
+        Pick: {
+            /** Id */
+            id: string;
+            /** Number */
+            number: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "pick";
+        };
+        /** PickOut */
+        PickOut: {
+            /** Line */
+            line: string;
+            /** Says */
+            says: string;
+        };
+        /**
          * PictureOut
          * @description path: where the site serves it; width, height: pixels.
          */
@@ -3097,6 +3794,51 @@ export interface components {
             sha256: string;
             /** Width */
             width: number;
+        };
+        /**
+         * PieceOut
+         * @description word: to be read; slot: to be filled; add: words that may be added, with the fields that
+         *
+         *     this writes and what they then hold.
+         */
+        PieceOut: {
+            /**
+             * Adds
+             * @default {}
+             */
+            adds: {
+                [key: string]: unknown;
+            };
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "word" | "slot" | "add";
+            slot?: components["schemas"]["SlotOut"] | null;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+        };
+        /**
+         * Place
+         * @description Beside a row, or at the end of a list of one that holds others; at the end of all as it is.
+         *
+         *     arm: the place of the list in the row that holds it, as ["then"] or ["choices", "clean"].
+         */
+        Place: {
+            /** After */
+            after?: string | null;
+            /**
+             * Arm
+             * @default []
+             */
+            arm: (string | number)[];
+            /** Before */
+            before?: string | null;
+            /** Within */
+            within?: string | null;
         };
         /** PlaceLineOut */
         PlaceLineOut: {
@@ -3301,6 +4043,32 @@ export interface components {
             /** Version */
             version: string;
         };
+        /**
+         * Put
+         * @description A row is written as plain values, its nested rows aside. after: where it stood, by the row
+         *
+         *     before it, in case it is gone.
+         */
+        Put: {
+            /** After */
+            after?: string | null;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "put";
+            /** Step */
+            step: {
+                [key: string]: unknown;
+            };
+            /**
+             * Was
+             * @default
+             */
+            was: string;
+        };
         /** RailOut */
         RailOut: {
             /** Cells */
@@ -3342,6 +4110,16 @@ export interface components {
             id: string;
             /** Name */
             name: string;
+        };
+        /** Remove */
+        Remove: {
+            /** Ids */
+            ids: string[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "remove";
         };
         /** RemovePictureIn */
         RemovePictureIn: {
@@ -3487,6 +4265,26 @@ export interface components {
             way_back: string;
         };
         /**
+         * RowSlotsOut
+         * @description body: the row as plain values, nested rows aside; beside: fields that have no place in the
+         *
+         *     sentence.
+         */
+        RowSlotsOut: {
+            /** Action */
+            action: string;
+            /** Beside */
+            beside: components["schemas"]["SlotOut"][];
+            /** Body */
+            body: {
+                [key: string]: unknown;
+            };
+            /** Id */
+            id: string;
+            /** Pieces */
+            pieces: components["schemas"]["PieceOut"][];
+        };
+        /**
          * SaveIn
          * @description seen: the fingerprint that the author started from, empty for a new document.
          */
@@ -3533,6 +4331,11 @@ export interface components {
              * @default false
              */
             reads: boolean;
+        };
+        /** SeenIn */
+        SeenIn: {
+            /** Seen */
+            seen: string;
         };
         /**
          * SetBy
@@ -3731,6 +4534,25 @@ export interface components {
             verdict: string;
         };
         /**
+         * SlotOut
+         * @description value: as the step holds it; shown: in words, "" where nothing is chosen.
+         */
+        SlotOut: {
+            /** Field */
+            field: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "partition" | "file" | "files" | "choice" | "choices" | "yes-no" | "name" | "text" | "condition" | "number" | "pairs" | "build" | "json";
+            /** Offers */
+            offers: components["schemas"]["OfferOut"][];
+            /** Shown */
+            shown: string;
+            /** Value */
+            value: unknown;
+        };
+        /**
          * SourceOut
          * @description One source of one file. standing: "" where it was never looked at.
          */
@@ -3758,6 +4580,29 @@ export interface components {
             tone: string;
             /** Words */
             words: string;
+        };
+        /** StateOut */
+        StateOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Before */
+            before: number;
+            /** By */
+            by: string;
+            /** Here */
+            here: boolean;
+            /** Number */
+            number: number;
+            /** Says */
+            says: string;
+        };
+        /** StatesOut */
+        StatesOut: {
+            /** States */
+            states: components["schemas"]["StateOut"][];
         };
         /**
          * StepMoveOut
@@ -3906,12 +4751,34 @@ export interface components {
             /** Words */
             words: string;
         };
+        /**
+         * Unfold
+         * @description What a row holds takes its place, list after list.
+         */
+        Unfold: {
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "unfold";
+        };
         /** UnlockingOut */
         UnlockingOut: {
             /** Causes */
             causes: components["schemas"]["CauseOut"][];
             /** Says */
             says: string[];
+        };
+        /** UnreadOut */
+        UnreadOut: {
+            /** Says */
+            says: string;
+            /** Text */
+            text: string;
+            /** Where */
+            where: string;
         };
         /** VariantLineOut */
         VariantLineOut: {
@@ -4104,6 +4971,136 @@ export interface components {
             /** Says */
             says: string;
         };
+        /**
+         * Write
+         * @description A line is read as the step of a row, or put in as a new one where no row is named.
+         *
+         *     was: the mark of the row as the author saw it. A line that is no step becomes an open question.
+         */
+        Write: {
+            /**
+             * @default {
+             *       "after": null,
+             *       "arm": [],
+             *       "before": null,
+             *       "within": null
+             *     }
+             */
+            at: components["schemas"]["Place"];
+            /** Id */
+            id?: string | null;
+            /** Line */
+            line: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "write";
+            /**
+             * Was
+             * @default
+             */
+            was: string;
+        };
+        /**
+         * WriterOut
+         * @description Somebody else who has the draft open. row: where, "" for nowhere.
+         */
+        WriterOut: {
+            /** Name */
+            name: string;
+            /** Row */
+            row: string;
+        };
+        /**
+         * WritingOut
+         * @description A draft as it is written. state: its number in the history, 0 before the first change;
+         *
+         *     undo, redo: what would be taken back or done again, in words; undo_by: whose that is; sheet:
+         *     None where the proof takes longer than a moment; touched: rows that were just written.
+         */
+        WritingOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Fingerprint */
+            fingerprint: string;
+            head: components["schemas"]["WrittenHeadOut"];
+            /** Lineage */
+            lineage: string;
+            /** Notes */
+            notes: components["schemas"]["NoteLineOut"][];
+            /** Open */
+            open: number;
+            /** Redo */
+            redo: string;
+            /** Rows */
+            rows: components["schemas"]["WrittenRowOut"][];
+            sheet?: components["schemas"]["SheetOut"] | null;
+            /** State */
+            state: number;
+            /** Title */
+            title: string;
+            /**
+             * Touched
+             * @default []
+             */
+            touched: string[];
+            /** Undo */
+            undo: string;
+            /** Undo By */
+            undo_by: string;
+            /** Writers */
+            writers: components["schemas"]["WriterOut"][];
+        };
+        /**
+         * WrittenHeadOut
+         * @description values: every field as it was typed; marks: by which a change meanwhile is seen.
+         */
+        WrittenHeadOut: {
+            /** Marks */
+            marks: {
+                [key: string]: string;
+            };
+            /** Unread */
+            unread: components["schemas"]["UnreadOut"][];
+            /** Values */
+            values: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * WrittenRowOut
+         * @description line: the short form, without id and without what stands beside it; shown: ids of the rows
+         *
+         *     of the sheet that it is read as; holder and arm: the list in which it stands; lists: of one
+         *     that holds others, each with its words.
+         */
+        WrittenRowOut: {
+            /** Action */
+            action: string;
+            /** Arm */
+            arm: (string | number)[];
+            /** Depth */
+            depth: number;
+            /** Holder */
+            holder: string;
+            /** Id */
+            id: string;
+            /** Line */
+            line: string;
+            /** Lists */
+            lists: (string | number)[][];
+            /** Mark */
+            mark: string;
+            open: components["schemas"]["OpenOut"] | null;
+            /** Shown */
+            shown: string[];
+        };
     };
     responses: never;
     parameters: never;
@@ -4249,6 +5246,100 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_writing_routes_get_beginnings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BeginningsOut"];
                 };
             };
             /** @description Bad Request */
@@ -4651,6 +5742,104 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_writing_routes_post_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BegunOut"];
                 };
             };
             /** @description Bad Request */
@@ -6267,6 +7456,101 @@ export interface operations {
             };
         };
     };
+    anleitung_api_writing_routes_post_bring_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WritingOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     anleitung_api_routes_draft_bundle: {
         parameters: {
             query?: never;
@@ -6286,6 +7570,204 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_writing_routes_post_complete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompletedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_writing_routes_post_condition: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ConditionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConditionOut"];
                 };
             };
             /** @description Bad Request */
@@ -6461,6 +7943,103 @@ export interface operations {
             };
         };
     };
+    anleitung_api_writing_routes_post_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     anleitung_api_routes_post_difference: {
         parameters: {
             query?: never;
@@ -6493,6 +8072,105 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_writing_routes_post_edits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EditsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WritingOut"];
                 };
             };
             /** @description Bad Request */
@@ -6804,6 +8482,300 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_writing_routes_post_here: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HereIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HereOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_writing_routes_post_notes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NotesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BegunOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_writing_routes_get_notes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PastedOut"];
                 };
             };
             /** @description Bad Request */
@@ -7597,6 +9569,487 @@ export interface operations {
             };
         };
     };
+    anleitung_api_writing_routes_post_redo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WritingOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_writing_routes_get_row: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+                row: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RowSlotsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_writing_routes_post_set_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NumberIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WritingOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_writing_routes_get_states: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StatesOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_writing_routes_get_state: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     anleitung_api_routes_draft_take_today: {
         parameters: {
             query?: never;
@@ -7620,6 +10073,196 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BroughtInOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_writing_routes_post_undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WritingOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_writing_routes_get_writing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WritingOut"];
                 };
             };
             /** @description Bad Request */

@@ -22,6 +22,8 @@ _NAMES = Texts(
     }
 )
 
+# As the patterns below name them.
+SWITCHES = tuple(_NAMES)
 SETTING = r"^(unlock-switch|debugging|auto-update|recovery-update|own\.[a-z0-9.-]{1,125})$"
 
 

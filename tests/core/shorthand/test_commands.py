@@ -1,16 +1,12 @@
-"""Commands read backwards, and notes whose lines become steps."""
+"""Commands of host tools, read backwards."""
 
 from typing import Any
 
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
 
-from anleitung.core.documents.plain_text import plain_prose
 from anleitung.core.guide.walk import actions_of
 from anleitung.core.phone.actions import name_of
 from anleitung.core.shorthand.commands import read_command
-from anleitung.core.shorthand.notes import TooManyNotes, read_notes
 from anleitung.demo.bundles import demo_bundle
 from tests.core.bundles import bundle
 from tests.core.proof.test_demo_guides import GUIDES, SHARED
@@ -66,57 +62,3 @@ def test_a_command_is_read_whatever_host_it_was_written_for(
     assert bool(found) is (wanted is not None)
     if wanted is not None:
         assert {name: found[0].step.get(name) for name in wanted} == wanted
-
-
-NOTES = """What I did last night
-
-1. charge
-2. Then `lotse write radio radio-12.4.7-m6.img --both`, twice to be sure
-- lotse list
-* flash firmware firmware-12.4.7-m6.img to both slots.
-```
-lotse.exe start .\\my-ring.img
-```
-Wattläufer came up after ten minutes.
-"""
-
-
-def test_notes_become_steps_and_nothing_of_them_is_lost() -> None:
-    read = read_notes(NOTES, WHOLE.tools, NAMES)
-    assert "\n".join(note.text for note in read) == NOTES
-    told = {note.number: (note.read_as, note.steps[0]["action"]) for note in read if note.steps}
-    assert told == {
-        3: ("step", "charge"),
-        4: ("command", "flash"),
-        5: ("command", "connect"),
-        6: ("step", "flash"),
-        8: ("command", "boot-once"),
-    }
-    by_number = {note.number: note for note in read}
-    assert by_number[4].says.startswith("command of lotse: lotse write")
-    assert by_number[5].open_about == "it may be connect or see-phone"
-    assert by_number[8].open_about == "my-ring.img is not in the file set"
-    assert by_number[6].steps[0]["file"] == "firmware-m6"
-
-
-@given(st.text(max_size=400))
-def test_whatever_is_pasted_can_be_read_back_whole(text: str) -> None:
-    if plain(text):
-        read = read_notes(text, WHOLE.tools, NAMES)
-        assert "\n".join(note.text for note in read) == text
-    else:
-        with pytest.raises(ValueError, match="place"):
-            read_notes(text, WHOLE.tools, NAMES)
-
-
-def plain(text: str) -> bool:
-    try:
-        return plain_prose(text) == text
-    except ValueError:
-        return False
-
-
-def test_too_much_is_refused_before_it_is_read() -> None:
-    for text in ("x\n" * 10_001, "x" * 2_000_001):
-        with pytest.raises(TooManyNotes, match="paste a part of them"):
-            read_notes(text, WHOLE.tools, NAMES)

@@ -1,0 +1,200 @@
+"""The routes of the editor: a draft as it is written, edits of it, its history, its beginnings."""
+
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Router
+
+from anleitung.api.bounds import RowId
+from anleitung.api.problems import FAILURES, ProblemOut
+from anleitung.api.rights import MAINTAINERS, actor_of
+from anleitung.api.writing_pages import (
+    beginnings,
+    begun_out,
+    completed,
+    condition_out,
+    draft_as,
+    note_here,
+    states_out,
+    writers_of,
+    writing_of,
+)
+from anleitung.api.writing_shapes import (
+    BeginIn,
+    BeginningsOut,
+    BegunOut,
+    CompletedOut,
+    ConditionIn,
+    ConditionOut,
+    EditsIn,
+    HereIn,
+    HereOut,
+    LineIn,
+    NotesIn,
+    NumberIn,
+    PastedOut,
+    SeenIn,
+    StatesOut,
+    WritingOut,
+)
+from anleitung.core.sheet.model import SheetOut
+from anleitung.core.writing.slots import RowSlotsOut, slots_of
+from anleitung.core.writing.tree import row_of
+from anleitung.guides.errors import NoSuchState, NotProved
+from anleitung.guides.history import find_state, texts_of
+from anleitung.guides.load import find_draft, load_whole
+from anleitung.guides.models import Draft, PastedNotes
+from anleitung.guides.services.begin import begin
+from anleitung.guides.services.delete_draft import bring_back, delete_draft
+from anleitung.guides.services.edit import edit, redo, set_back, undo
+from anleitung.guides.services.paste_notes import paste_notes
+from anleitung.guides.written import here_at, keep_when_quiet, written_proof
+from anleitung.limits.spend import Limit, person, spend
+
+router = Router(auth=MAINTAINERS)
+FAILED = {FAILURES: ProblemOut}
+WRITING = Limit("writing", per_hour=12_000)
+
+
+def _spend(request: HttpRequest) -> None:
+    says = "You have written more in this hour than the site takes. Wait a little."
+    spend(WRITING, person(request.user), now=timezone.now(), says=says)
+
+
+def _writing(request: HttpRequest, draft: Draft, touched: tuple[str, ...] = ()) -> WritingOut:
+    return writing_of(draft, actor=actor_of(request), now=timezone.now(), touched=touched)
+
+
+@router.get("/drafts/{codename}/{slug}/writing", response={200: WritingOut, **FAILED})
+def get_writing(request: HttpRequest, codename: str, slug: str) -> WritingOut:
+    return _writing(request, find_draft(codename, slug))
+
+
+@router.post("/drafts/{codename}/{slug}/edits", response={200: WritingOut, **FAILED})
+def post_edits(request: HttpRequest, codename: str, slug: str, body: EditsIn) -> WritingOut:
+    """Stored first, then proved: what comes back is acknowledged."""
+    _spend(request)
+    done = edit(
+        actor=actor_of(request), codename=codename, slug=slug, edits=body.edits, now=timezone.now()
+    )
+    return _writing(request, done.draft, done.touched)
+
+
+@router.post("/drafts/{codename}/{slug}/undo", response={200: WritingOut, **FAILED})
+def post_undo(request: HttpRequest, codename: str, slug: str) -> WritingOut:
+    draft = undo(actor=actor_of(request), codename=codename, slug=slug, now=timezone.now())
+    return _writing(request, draft)
+
+
+@router.post("/drafts/{codename}/{slug}/redo", response={200: WritingOut, **FAILED})
+def post_redo(request: HttpRequest, codename: str, slug: str) -> WritingOut:
+    draft = redo(actor=actor_of(request), codename=codename, slug=slug, now=timezone.now())
+    return _writing(request, draft)
+
+
+@router.post("/drafts/{codename}/{slug}/here", response={200: HereOut, **FAILED})
+def post_here(request: HttpRequest, codename: str, slug: str, body: HereIn) -> HereOut:
+    """Who else writes; and what stands there now, where that is not what the author sees."""
+    draft, now = find_draft(codename, slug), timezone.now()
+    note_here(draft, actor=actor_of(request), row=body.row, now=now)
+    keep_when_quiet(draft, now=now)
+    moved = draft.fingerprint != body.fingerprint
+    return HereOut(
+        writers=writers_of(draft, actor=actor_of(request), now=now),
+        writing=_writing(request, draft) if moved else None,
+    )
+
+
+@router.get("/drafts/{codename}/{slug}/rows/{row}", response={200: RowSlotsOut, **FAILED})
+def get_row(request: HttpRequest, codename: str, slug: str, row: str) -> RowSlotsOut:
+    draft = find_draft(codename, slug)
+    return slots_of(row_of(load_whole(draft).guide, row).step, here_at(draft, row))
+
+
+@router.post("/drafts/{codename}/{slug}/complete", response={200: CompletedOut, **FAILED})
+def post_complete(request: HttpRequest, codename: str, slug: str, body: LineIn) -> CompletedOut:
+    return completed(find_draft(codename, slug), body.line, body.before)
+
+
+@router.post("/drafts/{codename}/{slug}/condition", response={200: ConditionOut, **FAILED})
+def post_condition(
+    request: HttpRequest, codename: str, slug: str, body: ConditionIn
+) -> ConditionOut:
+    return condition_out(find_draft(codename, slug), body.text)
+
+
+@router.get("/drafts/{codename}/{slug}/states", response={200: StatesOut, **FAILED})
+def get_states(request: HttpRequest, codename: str, slug: str) -> StatesOut:
+    return states_out(codename, slug)
+
+
+@router.get("/drafts/{codename}/{slug}/states/{number}", response={200: SheetOut, **FAILED})
+def get_state(request: HttpRequest, codename: str, slug: str, number: RowId) -> SheetOut:
+    """The sheet of an earlier state."""
+    _spend(request)
+    state = find_state(find_draft(codename, slug).guide, number)
+    sheet = written_proof(draft_as(codename, slug, state, texts_of(state))).sheet
+    if sheet is None:
+        raise NotProved("The proof of this state takes longer than a moment. Set it back first.")
+    return sheet
+
+
+@router.post("/drafts/{codename}/{slug}/set-back", response={200: WritingOut, **FAILED})
+def post_set_back(request: HttpRequest, codename: str, slug: str, body: NumberIn) -> WritingOut:
+    now = timezone.now()
+    draft = set_back(
+        actor=actor_of(request), codename=codename, slug=slug, number=body.number, now=now
+    )
+    return _writing(request, draft)
+
+
+@router.get("/codenames/{codename}/beginnings", response={200: BeginningsOut, **FAILED})
+def get_beginnings(request: HttpRequest, codename: str) -> BeginningsOut:
+    """What a new guide of this codename can be begun from."""
+    return beginnings(codename, now=timezone.now())
+
+
+@router.post("/codenames/{codename}/drafts", response={200: BegunOut, **FAILED})
+def post_begin(request: HttpRequest, codename: str, body: BeginIn) -> BegunOut:
+    _spend(request)
+    told = body.model_dump()
+    return begun_out(begin(actor=actor_of(request), codename=codename, now=timezone.now(), **told))
+
+
+@router.post("/drafts/{codename}/{slug}/notes", response={200: BegunOut, **FAILED})
+def post_notes(request: HttpRequest, codename: str, slug: str, body: NotesIn) -> BegunOut:
+    _spend(request)
+    return begun_out(
+        paste_notes(
+            actor=actor_of(request),
+            codename=codename,
+            slug=slug,
+            text=body.text,
+            after=body.after,
+            now=timezone.now(),
+        )
+    )
+
+
+@router.get("/drafts/{codename}/{slug}/notes/{number}", response={200: PastedOut, **FAILED})
+def get_notes(request: HttpRequest, codename: str, slug: str, number: RowId) -> PastedOut:
+    """Notes as they were pasted, whole."""
+    guide = find_draft(codename, slug).guide
+    found = PastedNotes.objects.filter(guide=guide, pk=number).first()
+    if found is None:
+        raise NoSuchState("No such notes were pasted into this draft.")
+    return PastedOut(id=found.pk, text=found.text)
+
+
+@router.post("/drafts/{codename}/{slug}/delete", response={204: None, **FAILED})
+def post_delete(request: HttpRequest, codename: str, slug: str, body: SeenIn) -> tuple[int, None]:
+    now = timezone.now()
+    delete_draft(actor=actor_of(request), codename=codename, slug=slug, seen=body.seen, now=now)
+    return 204, None
+
+
+@router.post("/drafts/{codename}/{slug}/bring-back", response={200: WritingOut, **FAILED})
+def post_bring_back(request: HttpRequest, codename: str, slug: str) -> WritingOut:
+    now = timezone.now()
+    return _writing(
+        request, bring_back(actor=actor_of(request), codename=codename, slug=slug, now=now)
+    )

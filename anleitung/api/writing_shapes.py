@@ -1,0 +1,196 @@
+"""What the editor is told. Rows, slots and the head are core's own models."""
+
+from datetime import datetime
+from typing import Annotated, Literal
+
+from ninja import Schema
+from pydantic import Field
+
+from anleitung.core.sheet.model import SheetOut
+from anleitung.core.writing.ops import MAX_EDITS, AnyEdit
+from anleitung.core.writing.view import WrittenHeadOut, WrittenRowOut
+
+
+class WriterOut(Schema):
+    """Somebody else who has the draft open. row: where, "" for nowhere."""
+
+    name: str
+    row: str
+
+
+class NoteLineOut(Schema):
+    """A line of pasted notes and the row that it became. says: from what that was inferred."""
+
+    notes: int
+    number: int
+    text: str
+    row: str
+    says: str
+
+
+class WritingOut(Schema):
+    """A draft as it is written. state: its number in the history, 0 before the first change;
+
+    undo, redo: what would be taken back or done again, in words; undo_by: whose that is; sheet:
+    None where the proof takes longer than a moment; touched: rows that were just written.
+    """
+
+    fingerprint: str
+    state: int
+    title: str
+    at: datetime
+    by: str
+    undo: str
+    undo_by: str
+    redo: str
+    open: int
+    rows: list[WrittenRowOut]
+    head: WrittenHeadOut
+    lineage: str
+    writers: list[WriterOut]
+    notes: list[NoteLineOut]
+    touched: list[str] = []
+    sheet: SheetOut | None = None
+
+
+class EditsIn(Schema):
+    edits: Annotated[list[AnyEdit], Field(min_length=1, max_length=MAX_EDITS)]
+
+
+class NumberIn(Schema):
+    number: Annotated[int, Field(ge=1, le=10**9)]
+
+
+class HereIn(Schema):
+    """row: where the author is. fingerprint: of what is on their screen."""
+
+    row: Annotated[str, Field(max_length=60)] = ""
+    fingerprint: Annotated[str, Field(max_length=71)] = ""
+
+
+class HereOut(Schema):
+    """writing: where something else stands now, None where nothing was changed."""
+
+    writers: list[WriterOut]
+    writing: WritingOut | None = None
+
+
+class LineIn(Schema):
+    """line: up to where the author is; before: the row, as it is read, that comes behind it."""
+
+    line: Annotated[str, Field(max_length=4_000)]
+    before: Annotated[str, Field(max_length=130)] = ""
+
+
+class CompletionOut(Schema):
+    line: str
+    adds: str
+    says: str
+    why_not: str
+    new: bool
+
+
+class CompletedOut(Schema):
+    """reads: the step that the line is already, as its sentence, "" for none; fault: why not."""
+
+    offers: list[CompletionOut]
+    forms: list[str]
+    reads: str
+    fault: str
+
+
+class ConditionIn(Schema):
+    text: Annotated[str, Field(max_length=4_000)]
+
+
+class ConditionOut(Schema):
+    """words: as a sentence, a part each; offers: the whole text with what may come next."""
+
+    words: list[str]
+    fault: str
+    offers: list[CompletionOut]
+
+
+class StateOut(Schema):
+    number: int
+    says: str
+    at: datetime
+    by: str
+    before: int
+    here: bool
+
+
+class StatesOut(Schema):
+    states: list[StateOut]
+
+
+class BeginIn(Schema):
+    """how: empty, notes, copy (of a draft or revision of this codename) or carry (of another).
+
+    source: codename/slug for a draft, a short fingerprint for a revision; system: that the guide
+    is about, for aims that are about one.
+    """
+
+    how: Literal["empty", "notes", "copy", "carry"]
+    slug: Annotated[str, Field(max_length=60)]
+    title: Annotated[str, Field(max_length=200)]
+    aim: Annotated[str, Field(max_length=20)] = "other"
+    system: Annotated[str, Field(max_length=60)] = ""
+    text: Annotated[str, Field(max_length=2_000_000)] = ""
+    source: Annotated[str, Field(max_length=130)] = ""
+
+
+class BegunOut(Schema):
+    """read: lines of the notes that became steps, of: lines that say to do something."""
+
+    codename: str
+    slug: str
+    read: int = 0
+    of: int = 0
+    open: int = 0
+
+
+class NotesIn(Schema):
+    """at: after this row, "" for the end."""
+
+    text: Annotated[str, Field(max_length=2_000_000)]
+    after: Annotated[str, Field(max_length=60)] = ""
+
+
+class PastedOut(Schema):
+    """The notes as they were pasted, whole."""
+
+    id: int
+    text: str
+
+
+class SeenIn(Schema):
+    seen: Annotated[str, Field(max_length=71)]
+
+
+class DeletedOut(Schema):
+    slug: str
+    title: str
+    at: datetime
+    by: str
+    until: datetime
+
+
+class BeginChoiceOut(Schema):
+    """value: as it is sent; says: in words."""
+
+    value: str
+    says: str
+
+
+class BeginningsOut(Schema):
+    """What an author chooses from: aims, systems that a file brings, guides of this codename and
+
+    of others, and drafts that can be brought back.
+    """
+
+    aims: list[BeginChoiceOut]
+    systems: list[BeginChoiceOut]
+    own: list[BeginChoiceOut]
+    others: list[BeginChoiceOut]
+    deleted: list[DeletedOut]

@@ -1,0 +1,22 @@
+"""A part of the head of the guide was typed and could not be read."""
+
+from collections.abc import Iterator
+
+from anleitung.core.marked import N_
+from anleitung.core.proof.finding import Finding, Found, Nature, Severity
+from anleitung.core.proof.run.compile import Compiled
+
+FINDING = Finding(
+    id="head-unread",
+    nature=Nature.DOCUMENT,
+    severity=Severity.STOP,
+    says=N_("What was typed cannot be read ({subject}). The proof is of what stood there before."),
+    why=N_("The author means something else than what is proved here."),
+    remedy=N_("Type it to its end, or go back to what stood there"),
+    final=True,
+)
+
+
+def check(compiled: Compiled) -> Iterator[Found]:
+    for each in compiled.bundle.guide.unread:
+        yield Found(FINDING.id, f"{each.where}: {each.text}"[:200], "", None)

@@ -1,0 +1,334 @@
+"""Edits of a guide, done one after the other on what stands there now."""
+
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass, field
+from typing import Any
+
+from anleitung.core.documents.base import Document
+from anleitung.core.guide.document import Guide
+from anleitung.core.guide.nested import Nested, OneStep, Steps
+from anleitung.core.guide.open_question import OpenQuestion
+from anleitung.core.guide.walk import map_steps
+from anleitung.core.phone.actions import Step
+from anleitung.core.writing import head, ops
+from anleitung.core.writing.questions import (
+    BESIDE,
+    asked,
+    blank_row,
+    clash,
+    step_or_question,
+    validated,
+    whole_body,
+)
+from anleitung.core.writing.tree import (
+    EditRefused,
+    Found,
+    free_id,
+    in_every_list,
+    in_list,
+    mark_of_row,
+    own_body,
+    row_of,
+    stored_rows,
+)
+
+# What a line is read as: a step as plain values, its id aside.
+ReadLine = Callable[[str], dict[str, Any]]
+
+
+@dataclass(slots=True)
+class Written:
+    """The guide so far. touched: ids of rows that were written; who: whose edits these are.
+
+    standing_by: who wrote what stands there, where that is somebody else.
+    """
+
+    guide: Guide
+    read: ReadLine
+    who: str = ""
+    standing_by: str = ""
+    touched: list[str] = field(default_factory=list)
+
+
+def apply_edits(written: Written, edits: Iterable[ops.AnyEdit]) -> Guide:
+    """Raises EditRefused; what comes out is settled by ``settle``."""
+    for edit in edits:
+        written.guide = _DO[type(edit)](written, edit)
+    return written.guide
+
+
+def _write(written: Written, edit: ops.Write) -> Guide:
+    plain = written.read(edit.line)
+    if edit.id is None:
+        return _insert_at(written, edit.at, [plain])
+    put = ops.Put(op="put", id=edit.id, was=edit.was, step=plain, after=edit.at.after)
+    standing = stored_rows(written.guide).get(edit.id)
+    if standing is not None and isinstance(standing.step, Step):
+        # A line says what is done; what else was written beside the row stays.
+        kept = {k: v for k, v in own_body(standing.step).items() if k in BESIDE}
+        put = put.model_copy(update={"step": {**kept, **plain}})
+    return _put(written, put)
+
+
+def _put(written: Written, edit: ops.Put) -> Guide:
+    new_id = str(edit.step.get("id", edit.id))
+    found = stored_rows(written.guide).get(edit.id)
+    if found is None:
+        return _put_where_it_was(written, edit)
+    plain = {**edit.step, "id": edit.id}
+    if new_id != edit.id:
+        if new_id in stored_rows(written.guide):
+            raise EditRefused(f"Another row is called {new_id} already.", edit.id)
+        plain["id"] = new_id
+    if isinstance(found.step, Nested):
+        return _put_nested(written, edit, found.step, plain)
+    step = step_or_question(plain)
+    if edit.was and edit.was != mark_of_row(found.step) and step != found.step:
+        step = clash(found.step, step, by=written.standing_by, who=written.who)
+    written.touched.append(step.id)
+    return in_list(
+        written.guide, found.holder, found.arm, lambda steps: _swap(steps, edit.id, (step,))
+    )
+
+
+def _put_nested(written: Written, edit: ops.Put, standing: Nested, plain: dict[str, Any]) -> Guide:
+    """The row's own fields are new; the rows that it holds stay where they are."""
+    if edit.was and edit.was != mark_of_row(standing):
+        raise EditRefused(
+            "This row was changed meanwhile. Look at it, and write it again.", edit.id
+        )
+    lists = standing.lists()
+    if plain.get("action") != standing.action:  # type: ignore[attr-defined]
+        raise EditRefused("This row holds others. Take them out of it first.", edit.id)
+    whole = {**plain}
+    kept: list[OneStep] = []
+    for at, steps in lists.items():
+        if _list_at(whole, at) is None:
+            kept += steps
+        else:
+            _set_at(whole, at, list(map(whole_body, steps)))
+    step = validated(whole, edit.id)
+    written.touched.append(step.id)
+    found = row_of(written.guide, edit.id)
+    # What stood in a list that is gone comes after the row, and is not lost.
+    return in_list(
+        written.guide, found.holder, found.arm, lambda s: _swap(s, edit.id, (step, *kept))
+    )
+
+
+def _list_at(plain: Any, at: tuple[str | int, ...]) -> Any:
+    """[] where the list may be filled, None where its place is gone."""
+    here = plain
+    for part in at[:-1]:
+        try:
+            here = here[part]
+        except (KeyError, IndexError, TypeError):
+            return None
+    last = at[-1]
+    return here.get(last, [] if last in ("then", "otherwise", "steps") else None)
+
+
+def _set_at(plain: Any, at: tuple[str | int, ...], steps: list[dict[str, Any]]) -> None:
+    here = plain
+    for part in at[:-1]:
+        here = here[part]
+    here[at[-1]] = steps
+
+
+def _put_where_it_was(written: Written, edit: ops.Put) -> Guide:
+    """The row was removed meanwhile: what was written is kept, as a question of what is right."""
+    step = step_or_question({**edit.step, "id": edit.id})
+    says = "Removed" + (f" by {written.standing_by}" if written.standing_by else "") + " meanwhile"
+    open_step = asked(step, "clash", f"{says}, while {written.who or 'you'} wrote it.", [step])
+    at = ops.Place(after=edit.after)
+    written.touched.append(open_step.id)
+    return _insert_steps(written, at, [open_step])
+
+
+def _insert(written: Written, edit: ops.Insert) -> Guide:
+    return _insert_at(written, edit.at, list(edit.steps))
+
+
+def _insert_at(written: Written, at: ops.Place, plains: list[dict[str, Any]]) -> Guide:
+    taken = set(stored_rows(written.guide))
+    steps = [with_free_ids(step_or_question(_named(p)), taken) for p in plains]
+    written.touched += [s.id for s in steps]
+    return _insert_steps(written, at, steps)
+
+
+def _named(plain: dict[str, Any]) -> dict[str, Any]:
+    return {"id": str(plain.get("action") or "open"), **plain}
+
+
+def _insert_steps(written: Written, at: ops.Place, steps: list[OneStep]) -> Guide:
+    rows = stored_rows(written.guide)
+    beside = rows.get(at.after or at.before or "")
+    if beside is not None:
+        index = beside.index + (at.after is not None)
+        holder, arm = beside.holder, beside.arm
+    elif at.within and at.within in rows:
+        holder, arm = at.within, at.arm
+        index = MANY
+    elif at.before is None and at.after is None and not at.within:
+        holder, arm, index = "", (), MANY
+    else:
+        # The row beside which it belongs is gone: at the end, where it is seen.
+        holder, arm, index = "", (), MANY
+    return in_list(written.guide, holder, arm, lambda old: (*old[:index], *steps, *old[index:]))
+
+
+MANY = 1_000_000
+
+
+def with_free_ids(step: OneStep, taken: set[str]) -> OneStep:
+    """The step and all in it, each with an id that no other row has; then they are taken."""
+    if isinstance(step, Nested):
+        lists = {
+            at: tuple(with_free_ids(inner, taken) for inner in inside)
+            for at, inside in step.lists().items()
+        }
+        step = step.with_lists(lists)
+    return step.model_copy(update={"id": free_id(step.id, taken)})
+
+
+def _remove(written: Written, edit: ops.Remove) -> Guide:
+    gone = set(edit.ids)
+    return in_every_list(written.guide, lambda s: tuple(x for x in s if x.id not in gone))
+
+
+def _chosen(written: Written, ids: Iterable[str]) -> list[Found]:
+    """In the order in which they are read; those within another chosen one go with it."""
+    rows, wanted = stored_rows(written.guide), set(ids)
+    for name in wanted:
+        row_of(written.guide, name)
+    inside: set[str] = set()
+    for name in wanted:
+        if isinstance(rows[name].step, Nested):
+            inside |= _within(rows[name].step)
+    return [found for name, found in rows.items() if name in wanted and name not in inside]
+
+
+def _within(step: OneStep) -> set[str]:
+    if not isinstance(step, Nested):
+        return set()
+    held = [inner for steps in step.lists().values() for inner in steps]
+    return {inner.id for inner in held}.union(*map(_within, held)) if held else set()
+
+
+def _move(written: Written, edit: ops.Move) -> Guide:
+    chosen = _chosen(written, edit.ids)
+    steps = [found.step for found in chosen]
+    moved = {s.id for s in steps}.union(*(_within(s) for s in steps))
+    named = edit.at.before or edit.at.after or edit.at.within
+    if named in moved:
+        raise EditRefused("A row cannot be moved into itself.", named or "")
+    if named and named not in stored_rows(written.guide):
+        raise EditRefused("The row beside which it should stand is gone.", named)
+    written.touched += [s.id for s in steps]
+    gone = {s.id for s in steps}
+    without = in_every_list(written.guide, lambda s: tuple(x for x in s if x.id not in gone))
+    return _insert_steps(_on(written, without), edit.at, steps)
+
+
+def _on(written: Written, guide: Guide) -> Written:
+    return Written(guide, written.read, written.who, written.standing_by, written.touched)
+
+
+def _duplicate(written: Written, edit: ops.Duplicate) -> Guide:
+    chosen = _chosen(written, edit.ids)
+    taken = set(stored_rows(written.guide))
+    copies = [with_free_ids(found.step, taken) for found in chosen]
+    written.touched += [c.id for c in copies]
+    return _insert_steps(written, ops.Place(after=chosen[-1].step.id), copies)
+
+
+def _fold(written: Written, edit: ops.Fold) -> Guide:
+    chosen = _chosen(written, edit.ids)
+    if len({(found.holder, found.arm) for found in chosen}) > 1:
+        raise EditRefused("These rows do not stand in one list.", chosen[-1].step.id)
+    plain = {"id": str(edit.into.get("action", "")), **edit.into}
+    steps = [whole_body(f.step) for f in chosen]
+    arm = edit.arm or ("steps",)
+    if _list_at(plain, arm) is None:
+        raise EditRefused("The new row has no such list of steps.", chosen[0].step.id)
+    _set_at(plain, arm, steps)
+    taken = set(stored_rows(written.guide))
+    plain["id"] = free_id(plain["id"], taken)
+    holder = validated(plain, chosen[0].step.id)
+    written.touched.append(holder.id)
+    first, gone = chosen[0], {found.step.id for found in chosen}
+
+    def change(steps: Steps) -> Steps:
+        kept: list[OneStep] = []
+        for step in steps:
+            if step.id == first.step.id:
+                kept.append(holder)
+            elif step.id not in gone:
+                kept.append(step)
+        return tuple(kept)
+
+    return in_list(written.guide, first.holder, first.arm, change)
+
+
+def _unfold(written: Written, edit: ops.Unfold) -> Guide:
+    found = row_of(written.guide, edit.id)
+    if not isinstance(found.step, Nested):
+        raise EditRefused("This row holds no others.", edit.id)
+    inside = tuple(step for steps in found.step.lists().values() for step in steps)
+    blank = inside or (blank_row(edit.id),)
+    written.touched += [s.id for s in blank]
+    return in_list(written.guide, found.holder, found.arm, lambda s: _swap(s, edit.id, blank))
+
+
+def _pick(written: Written, edit: ops.Pick) -> Guide:
+    found = row_of(written.guide, edit.id)
+    if not isinstance(found.step, OpenQuestion) or edit.number >= len(found.step.picks):
+        raise EditRefused("There is no such meaning to take.", edit.id)
+    meant = whole_body(found.step.picks[edit.number].does)
+    kept = {k: v for k, v in own_body(found.step).items() if k in BESIDE}
+    step = step_or_question({**kept, **meant, "id": edit.id})
+    written.touched.append(step.id)
+    return in_list(written.guide, found.holder, found.arm, lambda s: _swap(s, edit.id, (step,)))
+
+
+def _as_prose(written: Written, edit: ops.AsProse) -> Guide:
+    found = row_of(written.guide, edit.id)
+    if not isinstance(found.step, OpenQuestion):
+        raise EditRefused("This row is a step; its words are its own.", edit.id)
+    text = found.step.text
+    before = found.beside[found.index - 1].id if found.index else found.holder
+    guide = in_list(written.guide, found.holder, found.arm, lambda s: _swap(s, edit.id, ()))
+
+    def joined(old: str) -> str:
+        return f"{old}\n\n{text}" if old else text
+
+    if not before:
+        return guide.model_copy(update={"introduction": joined(guide.introduction)})
+    written.touched.append(before)
+    return map_steps(
+        guide,
+        lambda s: s.model_copy(update={"prose": joined(s.prose)}) if s.id == before else s,
+    )
+
+
+def _head(written: Written, edit: ops.Head) -> Guide:
+    return head.set_field(written.guide, edit)
+
+
+def _swap(steps: Steps, name: str, instead: tuple[OneStep, ...]) -> Steps:
+    return tuple(new for step in steps for new in (instead if step.id == name else (step,)))
+
+
+_DO: dict[type[Document] | type[ops.Edit], Callable[[Written, Any], Guide]] = {
+    ops.Write: _write,
+    ops.Put: _put,
+    ops.Insert: _insert,
+    ops.Remove: _remove,
+    ops.Move: _move,
+    ops.Duplicate: _duplicate,
+    ops.Fold: _fold,
+    ops.Unfold: _unfold,
+    ops.Pick: _pick,
+    ops.AsProse: _as_prose,
+    ops.Head: _head,
+}

@@ -1,0 +1,45 @@
+"""Fields of the head while they are typed: what cannot be read is kept beside what stands."""
+
+import json
+from functools import cache
+from typing import Annotated, Any
+
+from pydantic import TypeAdapter, ValidationError
+
+from anleitung.core.guide.document import Guide, Unread
+from anleitung.core.writing import ops
+from anleitung.core.writing.tree import EditRefused, head_marks
+
+
+def set_field(guide: Guide, edit: ops.Head) -> Guide:
+    """Raises EditRefused where somebody else wrote the field meanwhile."""
+    if edit.was and edit.was != head_marks(guide)[edit.field]:
+        raise EditRefused(
+            f"The {edit.field.replace('_', ' ')} was changed meanwhile. Look at it, and write it "
+            "again."
+        )
+    others = tuple(each for each in guide.unread if each.where != edit.field)
+    try:
+        value = _adapter(edit.field).validate_python(edit.value)
+    except ValidationError as error:
+        first = error.errors()[0]
+        says = first["msg"].removeprefix("Value error, ")
+        return unread(guide, edit.field, edit.value, says)
+    return guide.model_copy(update={edit.field: value, "unread": others})
+
+
+def unread(guide: Guide, field: str, value: Any, says: str) -> Guide:
+    """What stands there stays, with what was typed beside it."""
+    text = value if isinstance(value, str) else json.dumps(value, ensure_ascii=False)
+    kept = tuple(each for each in guide.unread if each.where != field)
+    if len(text) > 4_000:
+        raise EditRefused(f"The {field} is longer than 4,000 characters and cannot be read: {says}")
+    one = Unread(where=field, text=text or "nothing", says=says[:400])
+    return guide.model_copy(update={"unread": (*kept, one)})
+
+
+@cache
+def _adapter(field: str) -> TypeAdapter[Any]:
+    info = Guide.model_fields[field]
+    annotation: Any = info.annotation
+    return TypeAdapter(Annotated[annotation, *info.metadata] if info.metadata else annotation)

@@ -1,0 +1,1 @@
+"""Notes as they are pasted, read line by line into rows of a draft."""

@@ -1,0 +1,191 @@
+"""After an edit: whatever does not fit the rest of the bundle becomes an open question where it is.
+
+One gate that every edit passes, so that a draft always reads: what is not right yet is asked about
+and never dropped.
+"""
+
+from dataclasses import replace
+
+from pydantic import ValidationError
+
+from anleitung.core.documents.base import body_of
+from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.check_bundle import check_bundle
+from anleitung.core.guide.check_codenames import Mismatch
+from anleitung.core.guide.document import Guide
+from anleitung.core.guide.nested import Choose, Nested, OneStep, Steps
+from anleitung.core.guide.open_question import OpenQuestion
+from anleitung.core.guide.walk import map_steps, step_places
+from anleitung.core.phone.actions import Step
+from anleitung.core.shorthand.lines import print_line
+from anleitung.core.writing.head import unread
+from anleitung.core.writing.questions import blank_row, first_fault
+from anleitung.core.writing.tree import (
+    EditRefused,
+    free_id,
+    in_every_list,
+    in_list,
+    stored_rows,
+)
+
+_ROUNDS = 6
+
+
+def settle(before: Guide, bundle: Bundle) -> Bundle:
+    """bundle: with the edited guide; before: what parts of the head go back to.
+
+    Raises EditRefused where a document beside the guide does not fit.
+    """
+    for _round in range(_ROUNDS):
+        guide = _whole(_not_empty(bundle.guide))
+        bundle = replace(bundle, guide=guide)
+        found = check_bundle(bundle)
+        if not found:
+            return bundle
+        bundle = replace(bundle, guide=_asked(before, guide, found))
+    raise EditRefused(f"This does not fit the rest of the guide: {found[0].message}")
+
+
+def _whole(guide: Guide) -> Guide:
+    try:
+        return Guide.model_validate(body_of(guide))
+    except ValidationError as error:
+        raise EditRefused(first_fault(error, of_step=False)) from error
+
+
+def _not_empty(guide: Guide) -> Guide:
+    """Lists that may not be empty hold a row that says that nothing is written there yet."""
+    taken = set(stored_rows(guide))
+
+    def filled(step: OneStep) -> OneStep:
+        if isinstance(step, OpenQuestion):
+            return _with_own_picks(step, taken)
+        if not isinstance(step, Nested) or step.may_be_empty or any(step.lists().values()):
+            return step
+        lists = dict(step.lists())
+        first = next(iter(lists))
+        return step.with_lists(lists | {first: (blank_row(free_id("open", taken)),)})
+
+    guide = in_every_list(map_steps(guide, filled), _without_blanks)
+    if not guide.steps:
+        return guide.model_copy(update={"steps": (blank_row(free_id("open", taken)),)})
+    return guide
+
+
+def _with_own_picks(step: OpenQuestion, taken: set[str]) -> OpenQuestion:
+    """What a row could mean has an id of its own, too."""
+    picks = tuple(
+        pick.model_copy(
+            update={"does": pick.does.model_copy(update={"id": f"{step.id[:50].rstrip('-')}-p{i}"})}
+        )
+        for i, pick in enumerate(step.picks, 1)
+    )
+    taken |= {pick.does.id for pick in picks}
+    return step if picks == step.picks else step.model_copy(update={"picks": picks})
+
+
+def _without_blanks(steps: Steps) -> Steps:
+    """An empty row beside others has done its work."""
+    kept = tuple(s for s in steps if not (isinstance(s, OpenQuestion) and _is_blank(s)))
+    return kept if kept else steps[:1]
+
+
+def _is_blank(step: OpenQuestion) -> bool:
+    return step.about == "empty" and not step.text and not step.picks
+
+
+def _asked(before: Guide, guide: Guide, found: list[Mismatch]) -> Guide:
+    places = {place: name for name, place in step_places(guide).items()}
+    done: set[str] = set()
+    for each in found:
+        if each.file != "guide.yaml":
+            raise EditRefused(f"{each.file}: {each.message}")
+        if each.at[:1] != ("steps",):
+            field = str(each.at[0]) if each.at else ""
+            if field in done:
+                continue
+            done.add(field)
+            guide = _head_back(before, guide, field, each.message)
+            continue
+        row = next(
+            (places[each.at[:n]] for n in range(len(each.at), 0, -1) if each.at[:n] in places), ""
+        )
+        stored = stored_rows(guide)
+        if row not in stored:  # made of a stored one, or turned into a question already
+            row = next((name for name in stored if row.startswith(f"{name}-")), row)
+        if row in done or row not in stored:
+            continue
+        done.add(row)
+        guide = row_asked(guide, row, each.message)
+    return guide
+
+
+def _head_back(before: Guide, guide: Guide, field: str, says: str) -> Guide:
+    if field not in Guide.model_fields:
+        raise EditRefused(says)
+    typed, stood = body_of(guide).get(field), getattr(before, field)
+    if getattr(guide, field) == stood:
+        told = says.partition("; known:")[0]
+        raise EditRefused(
+            f"The {field} of this guide would not fit any more: {told}. Change the {field} first."
+        )
+    back = guide.model_copy(update={field: stood})
+    return unread(back, field, typed, says)
+
+
+def row_asked(guide: Guide, row: str, says: str) -> Guide:
+    """The row as a question; what it holds stands behind it."""
+    found = stored_rows(guide)[row]
+    step = found.step
+    instead: tuple[OneStep, ...]
+    if isinstance(step, Choose) and any(o.id == step.option for o in guide.options):
+        instead = _with_choices(guide, step)
+    elif isinstance(step, Nested):
+        inside = tuple(s for steps in step.lists().values() for s in steps)
+        text = (
+            f"{step.sentence(guide)}" if not isinstance(step, Choose) else f"choose {step.option}"
+        )
+        instead = (_open(step.id, text, says), *inside)
+    else:
+        assert isinstance(step, Step)
+        if isinstance(step, OpenQuestion):
+            raise EditRefused(says, row)
+        line = print_line(step.model_copy(update=_bare()))
+        beside = {name: getattr(step, name) for name in _BESIDE}
+        instead = (_open(step.id, line.partition(": ")[2], says).model_copy(update=beside),)
+    return in_list(
+        guide,
+        found.holder,
+        found.arm,
+        lambda s: tuple(new for x in s for new in (instead if x.id == row else (x,))),
+    )
+
+
+_BESIDE = tuple(n for n in Step.model_fields if n not in ("id", "expects", "answered"))
+
+
+def _bare() -> dict[str, object]:
+    return {name: Step.model_fields[name].default for name in _BESIDE}
+
+
+def _open(name: str, text: str, says: str) -> OpenQuestion:
+    return OpenQuestion(
+        id=name, action="open", text=text[:20_000], about="does-not-fit", says=says[:400]
+    )
+
+
+def _with_choices(guide: Guide, step: Choose) -> tuple[OneStep, ...]:
+    """A list for each choice; what belonged to one that is gone comes behind, to be looked at."""
+    wanted = [choice.id for choice in guide.option(step.option).choices]
+    choices = {name: step.choices.get(name, ()) for name in wanted}
+    left = [s for name, steps in step.choices.items() if name not in wanted for s in steps]
+    changed = step.model_copy(update={"choices": choices})
+    if not left:
+        return (changed,)
+    taken = set(stored_rows(guide))
+    asked = _open(
+        free_id("open", taken),
+        f"choice of {step.option} that is gone",
+        "These steps belonged to a choice that is gone. Move them to where they belong.",
+    )
+    return (changed, asked, *left)

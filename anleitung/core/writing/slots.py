@@ -1,0 +1,152 @@
+"""A row as its own sentence: words, slots to be filled, and words that may be added."""
+
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from pydantic import BaseModel
+
+from anleitung.core.documents.base import Typed
+from anleitung.core.guide.nested import Nested, OneStep
+from anleitung.core.guide.open_question import OpenQuestion
+from anleitung.core.phone.actions import Step, name_of
+from anleitung.core.shorthand.form import Form, Group, Part, Place, Word
+from anleitung.core.shorthand.forms import BY_NAME, FORMS
+from anleitung.core.shorthand.values import print_value
+from anleitung.core.writing.fits import Kind, Offer, kind_of, offers
+from anleitung.core.writing.here import Here
+from anleitung.core.writing.tree import own_body
+
+
+class Out(BaseModel):
+    """Plain values for the screen."""
+
+
+class OfferOut(Out):
+    value: str
+    says: str
+    why_not: str
+    new: bool
+
+
+class SlotOut(Out):
+    """value: as the step holds it; shown: in words, "" where nothing is chosen."""
+
+    field: str
+    kind: Kind
+    value: Any
+    shown: str
+    offers: list[OfferOut]
+
+
+class PieceOut(Out):
+    """word: to be read; slot: to be filled; add: words that may be added, with the fields that
+
+    this writes and what they then hold.
+    """
+
+    kind: Literal["word", "slot", "add"]
+    text: str = ""
+    slot: SlotOut | None = None
+    adds: dict[str, Any] = {}
+
+
+class RowSlotsOut(Out):
+    """body: the row as plain values, nested rows aside; beside: fields that have no place in the
+
+    sentence.
+    """
+
+    id: str
+    action: str
+    pieces: list[PieceOut]
+    beside: list[SlotOut]
+    body: dict[str, Any]
+
+
+@dataclass(frozen=True, slots=True)
+class _Row:
+    action: str
+    body: dict[str, Any]
+    here: Here
+
+
+def slots_of(step: OneStep, here: Here) -> RowSlotsOut:
+    body = own_body(step)
+    if isinstance(step, Nested | OpenQuestion):
+        return RowSlotsOut(id=step.id, action=body["action"], pieces=[], beside=[], body=body)
+    assert isinstance(step, Step)
+    action = name_of(type(step))
+    row = _Row(action, body, here)
+    form = _form(action, body)
+    pieces = [piece for part in form.parts for piece in _pieces(part, row)]
+    told = form.fields
+    own = [n for n in type(step).model_fields if n not in Step.model_fields and n != "action"]
+    beside = [_slot(name, row) for name in own if name not in told]
+    return RowSlotsOut(id=step.id, action=action, pieces=pieces, beside=beside, body=body)
+
+
+def _form(action: str, body: dict[str, Any]) -> Form:
+    return next(f for f in FORMS[action] if all(body.get(n) == v for n, v in f.fixed))
+
+
+def _pieces(part: Part, row: _Row) -> list[PieceOut]:
+    if isinstance(part, Word):
+        return [PieceOut(kind="word", text=part.any_of[0])]
+    if isinstance(part, Place):
+        return [PieceOut(kind="slot", slot=_slot(part.field, row))]
+    return _group(part, row)
+
+
+def _group(group: Group, row: _Row) -> list[PieceOut]:
+    words = " ".join(p.any_of[0] if isinstance(p, Word) else "…" for p in group.parts)
+    if group.flag:
+        if row.body.get(group.flag):
+            return [PieceOut(kind="slot", text=words, slot=_slot(group.flag, row))]
+        return [PieceOut(kind="add", text=words, adds={group.flag: True})]
+    if all(name in row.body for name in group.fields):
+        return [piece for part in group.parts for piece in _pieces(part, row)]
+    adds: dict[str, Any] = {}
+    for name in group.fields:
+        slot = _slot(name, row)
+        # The usual value is the one that stands there unsaid: the first other one is offered.
+        default = _default(row.action, name)
+        other = next((o.value for o in slot.offers if o.value != default and not o.why_not), "")
+        adds[name] = [other] if slot.kind in ("files", "choices") and other else other
+    return [PieceOut(kind="add", text=words, adds=adds)]
+
+
+def _default(action: str, name: str) -> Any:
+    return BY_NAME[action].model_fields[name].default
+
+
+def _slot(name: str, row: _Row) -> SlotOut:
+    value = row.body.get(name)
+    if value is None:
+        default = _default(row.action, name)
+        value = str(default) if isinstance(default, Typed) else default
+    if not isinstance(value, str | int | float | bool | list | dict | None):
+        value = None
+    return SlotOut(
+        field=name,
+        kind=kind_of(row.action, name),
+        value=list(value) if isinstance(value, tuple) else value,
+        shown=_shown(value, row.here),
+        offers=[_offer(o) for o in offers(row.action, name, row.here)],
+    )
+
+
+def _offer(offer: Offer) -> OfferOut:
+    return OfferOut(value=offer.value, says=offer.says, why_not=offer.why_not, new=offer.new)
+
+
+def _shown(value: Any, here: Here) -> str:
+    """Files by their names."""
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    if isinstance(value, list):
+        return ", ".join(_shown(each, here) for each in value) or ""
+    if isinstance(value, str) and value in here.shelf.packages:
+        return here.shelf.packages[value].name
+    if isinstance(value, dict):
+        return print_value(value) or ""
+    return "" if value is None else str(value)

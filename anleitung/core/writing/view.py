@@ -1,0 +1,140 @@
+"""A guide as an editor shows it: its rows as they are stored, each as a line, and its head."""
+
+from typing import Any
+
+from pydantic import BaseModel
+
+from anleitung.core.documents.base import Typed
+from anleitung.core.formats.write_bundle import as_typed
+from anleitung.core.guide.document import Guide
+from anleitung.core.guide.nested import Nested, OneStep
+from anleitung.core.guide.open_question import OpenQuestion
+from anleitung.core.phone.actions import Step
+from anleitung.core.shorthand.lines import print_line
+from anleitung.core.writing.tree import Found, head_marks, mark_of_row, own_body, stored_rows
+
+
+class PickOut(BaseModel):
+    line: str
+    says: str
+
+
+class OpenOut(BaseModel):
+    text: str
+    about: str
+    says: str
+    picks: list[PickOut]
+
+
+class WrittenRowOut(BaseModel):
+    """line: the short form, without id and without what stands beside it; shown: ids of the rows
+
+    of the sheet that it is read as; holder and arm: the list in which it stands; lists: of one
+    that holds others, each with its words.
+    """
+
+    id: str
+    action: str
+    line: str
+    mark: str
+    holder: str
+    arm: list[str | int]
+    depth: int
+    shown: list[str]
+    open: OpenOut | None
+    lists: list[list[str | int]]
+
+
+class UnreadOut(BaseModel):
+    where: str
+    text: str
+    says: str
+
+
+class WrittenHeadOut(BaseModel):
+    """values: every field as it was typed; marks: by which a change meanwhile is seen."""
+
+    values: dict[str, Any]
+    marks: dict[str, str]
+    unread: list[UnreadOut]
+
+
+def rows_out(guide: Guide) -> list[WrittenRowOut]:
+    stored = stored_rows(guide)
+    shown = _shown(guide)
+    return [_row(found, stored, shown.get(name, [name])) for name, found in stored.items()]
+
+
+def _row(found: Found, stored: dict[str, Found], shown: list[str]) -> WrittenRowOut:
+    step = found.step
+    return WrittenRowOut(
+        id=step.id,
+        action=own_body(step)["action"],
+        line=line_of(step),
+        mark=mark_of_row(step),
+        holder=found.holder,
+        arm=list(found.arm),
+        depth=_depth(found, stored),
+        shown=shown,
+        open=_open(step) if isinstance(step, OpenQuestion) else None,
+        lists=[list(at) for at in step.lists()] if isinstance(step, Nested) else [],
+    )
+
+
+def _depth(found: Found, stored: dict[str, Found]) -> int:
+    depth = 0
+    while found.holder:
+        depth, found = depth + 1, stored[found.holder]
+    return depth
+
+
+def line_of(step: OneStep) -> str:
+    """What it does, as an author writes it; of a question its text."""
+    if isinstance(step, OpenQuestion):
+        return step.text
+    if not isinstance(step, Step):
+        return ""
+    bare = {name: info.default for name, info in Step.model_fields.items() if name != "id"}
+    kept = {name: getattr(step, name) for name in ("expects", "answered")}
+    return print_line(step.model_copy(update=bare | kept)).partition(": ")[2]
+
+
+def _open(step: OpenQuestion) -> OpenOut:
+    return OpenOut(
+        text=step.text,
+        about=step.about,
+        says=step.says,
+        picks=[PickOut(line=line_of(p.does), says=p.says or "") for p in step.picks],
+    )
+
+
+def _shown(guide: Guide) -> dict[str, list[str]]:
+    """Rows that are read several times, as those that are done for each slot."""
+    found: dict[str, list[str]] = {}
+    for name, row in stored_rows(guide).items():
+        if isinstance(row.step, Nested) and row.step.made:
+            stored = next(iter(row.step.lists().values()))
+            for arm in row.step.arms():
+                for own, made in zip(stored, arm.steps, strict=True):
+                    found.setdefault(own.id, []).append(made.id)
+        else:
+            found.setdefault(name, [name])
+    return found
+
+
+def head_out(guide: Guide) -> WrittenHeadOut:
+    typed = as_typed(guide)
+    fields = ("steps", "unread", "id", "codename", "also_for", "lineage")
+    values = {name: typed.get(name, _empty(guide, name)) for name in Guide.model_fields}
+    return WrittenHeadOut(
+        values={name: value for name, value in values.items() if name not in fields},
+        marks=head_marks(guide),
+        unread=[UnreadOut(where=u.where, text=u.text, says=u.says) for u in guide.unread],
+    )
+
+
+def _empty(guide: Guide, name: str) -> Any:
+    value = getattr(guide, name)
+    if isinstance(value, Typed):
+        return value.typed
+    return list(value) if isinstance(value, tuple) else value

@@ -1,0 +1,63 @@
+"""The states of a draft: each change adds one, and none is lost by going back."""
+
+from hashlib import sha256
+
+from anleitung.guides.errors import NoSuchState
+from anleitung.guides.models import Draft, DraftState, Guide, KeptText
+
+
+def keep_state(draft: Draft, says: str) -> DraftState:
+    """Within a transaction: what the draft is now, as the newest state of its guide."""
+    digests = {name: sha256(text.encode()).hexdigest() for name, text in draft.files.items()}
+    known = set(
+        KeptText.objects.filter(sha256__in=digests.values()).values_list("sha256", flat=True)
+    )
+    new = {digests[name]: text for name, text in draft.files.items() if digests[name] not in known}
+    KeptText.objects.bulk_create(KeptText(sha256=sha, text=text) for sha, text in new.items())
+    newest = DraftState.objects.filter(guide=draft.guide).order_by("-number").first()
+    draft.state = DraftState.objects.create(
+        guide=draft.guide,
+        number=newest.number + 1 if newest else 1,
+        before=draft.state,
+        fingerprint=draft.fingerprint,
+        title=draft.title,
+        files=digests,
+        says=(says or "changed")[:300],
+        at=draft.updated_at,
+        by=draft.updated_by,
+    )
+    return draft.state
+
+
+def keep_first_state(draft: Draft) -> None:
+    """For a draft that has none yet, before it is changed."""
+    if draft.state is None:
+        keep_state(draft, "as it stood")
+
+
+def find_state(guide: Guide, number: int) -> DraftState:
+    """Raises NoSuchState."""
+    found = DraftState.objects.filter(guide=guide, number=number).select_related("by").first()
+    if found is None:
+        raise NoSuchState(f"The draft was never in a state {number}.")
+    return found
+
+
+def texts_of(state: DraftState) -> dict[str, str]:
+    """Name within the bundle → text."""
+    kept = dict(
+        KeptText.objects.filter(sha256__in=state.files.values()).values_list("sha256", "text")
+    )
+    return {name: kept[digest] for name, digest in state.files.items()}
+
+
+def undone_by(draft: Draft) -> DraftState | None:
+    """The state that undo goes back to."""
+    return draft.state.before if draft.state else None
+
+
+def redone_by(draft: Draft) -> DraftState | None:
+    """The state that redo goes on to: the newest that was made of this one."""
+    if draft.state is None:
+        return None
+    return draft.state.after.order_by("-number").select_related("by").first()

@@ -1,0 +1,101 @@
+"""A draft is written: edits of rows and head, one step back or forth, and any state set back."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+
+from django.contrib.auth.models import User
+from django.db import transaction
+
+from anleitung.accounts.roles import require_maintainer
+from anleitung.core.formats.write_bundle import write_bundle
+from anleitung.core.writing.ops import AnyEdit
+from anleitung.core.writing.session import edit_bundle
+from anleitung.core.writing.words import edits_words
+from anleitung.guides.errors import NothingToUndo
+from anleitung.guides.history import (
+    find_state,
+    keep_first_state,
+    redone_by,
+    texts_of,
+    undone_by,
+)
+from anleitung.guides.load import as_texts, chosen_for, find_draft, load_whole
+from anleitung.guides.models import Draft, DraftState
+from anleitung.guides.services.redraft import is_of_files, redraft
+from anleitung.guides.shelf import shelf_for
+
+
+@dataclass(frozen=True, slots=True)
+class Edited:
+    """touched: ids of the rows that were written."""
+
+    draft: Draft
+    touched: tuple[str, ...]
+
+
+def edit(
+    *, actor: User, codename: str, slug: str, edits: Sequence[AnyEdit], now: datetime
+) -> Edited:
+    """On what stands now: what others wrote meanwhile stays, and is asked about on the same row.
+
+    Raises NotThere, EditRefused, InvalidBundle, NameTaken; then the draft stands.
+    """
+    require_maintainer(actor)
+    with transaction.atomic():
+        draft = find_draft(codename, slug)
+        bundle = load_whole(draft)
+        by = draft.updated_by.get_username()
+        who = actor.get_username()
+        done = edit_bundle(
+            bundle, edits, shelf_for(draft), who=who, standing_by="" if by == who else by
+        )
+        if done.bundle.fingerprint == draft.fingerprint:
+            return Edited(draft, done.touched)
+        written = as_texts(write_bundle(done.bundle))
+        standing = {n: t for n, t in draft.files.items() if n in written and not is_of_files(n)}
+        says = edits_words(bundle, done.bundle, edits)
+        redraft(draft, {**written, **standing}, actor=actor, now=now, says=says, as_published=True)
+    return Edited(chosen_for(draft, codename), done.touched)
+
+
+def undo(*, actor: User, codename: str, slug: str, now: datetime) -> Draft:
+    """Raises NotThere, NothingToUndo."""
+    require_maintainer(actor)
+    with transaction.atomic():
+        draft = find_draft(codename, slug)
+        state = undone_by(draft)
+        if state is None:
+            raise NothingToUndo("This is the first state of the draft.")
+        return _stand_at(draft, state, actor, now)
+
+
+def redo(*, actor: User, codename: str, slug: str, now: datetime) -> Draft:
+    """Raises NotThere, NothingToUndo."""
+    require_maintainer(actor)
+    with transaction.atomic():
+        draft = find_draft(codename, slug)
+        state = redone_by(draft)
+        if state is None:
+            raise NothingToUndo("Nothing was undone here.")
+        return _stand_at(draft, state, actor, now)
+
+
+def _stand_at(draft: Draft, state: DraftState, actor: User, now: datetime) -> Draft:
+    draft.files, draft.fingerprint, draft.title = texts_of(state), state.fingerprint, state.title
+    draft.updated_at, draft.updated_by, draft.state = now, actor, state
+    draft.save()
+    return draft
+
+
+def set_back(*, actor: User, codename: str, slug: str, number: int, now: datetime) -> Draft:
+    """As a new state, so that this can be undone, too. Raises NotThere, InvalidBundle."""
+    require_maintainer(actor)
+    with transaction.atomic():
+        draft = find_draft(codename, slug)
+        keep_first_state(draft)
+        state = find_state(draft.guide, number)
+        says = f"set back to state {number}"
+        texts = texts_of(state)
+        redraft(draft, texts, actor=actor, now=now, says=says, as_published=True)
+    return draft

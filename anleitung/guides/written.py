@@ -1,0 +1,65 @@
+"""The proof while one writes: in the request itself, as far as a small budget goes."""
+
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+
+from anleitung.core.diagrams.run import Budget
+from anleitung.core.proof.prove import report
+from anleitung.core.proof.result import ProofOut
+from anleitung.core.proof.run.compile import run_bundle
+from anleitung.core.sheet.build import build_sheet
+from anleitung.core.sheet.model import SheetOut
+from anleitung.core.writing.here import Here, Modes, modes_before
+from anleitung.guides.load import Stored, kept_proof, load_bundle, store_proof
+from anleitung.guides.models import Draft
+from anleitung.guides.shelf import shelf_for
+from anleitung.storage.recent import Kept
+
+# What is longer than this is left to the worker, and the editor waits for it.
+_BUDGET = Budget(memos=120_000, nodes=400_000)
+
+
+@dataclass(frozen=True, slots=True)
+class WrittenProof:
+    """sheet: None where the small budget did not reach; modes: before each row."""
+
+    proof: ProofOut
+    sheet: SheetOut | None
+    modes: Modes
+
+
+_PROOFS: Kept[str, WrittenProof] = Kept(most=40)
+
+
+def written_proof(row: Stored) -> WrittenProof:
+    """For the chosen codename. Raises UnreadableGuide, NotForCodename."""
+    bundle = load_bundle(row)
+
+    def made() -> WrittenProof:
+        compiled = run_bundle(bundle, _BUDGET)
+        proof = report(compiled)
+        sheet = build_sheet(bundle, proof) if proof.finished else None
+        return WrittenProof(proof, sheet, modes_before(compiled))
+
+    return _PROOFS.get_or(bundle.fingerprint, made)
+
+
+def here_at(row: Stored, name: str) -> Here:
+    """name: the row, by its id as it is read; "" for the end."""
+    bundle = load_bundle(row)
+    shelf = shelf_for(row).with_bundle(bundle)
+    return Here(bundle, shelf, written_proof(row).modes.get(name, frozenset()))
+
+
+def keep_when_quiet(draft: Draft, *, now: datetime) -> None:
+    """The proof of what stands for a while is stored, so that every other page has it."""
+    if draft.updated_at > now - _QUIET:
+        return
+    bundle = load_bundle(draft)
+    if kept_proof(bundle) is None:
+        found = written_proof(draft)
+        if found.sheet is not None:
+            store_proof(bundle.fingerprint, found.proof)
+
+
+_QUIET = timedelta(seconds=4)

@@ -1,0 +1,208 @@
+"""Writing a draft over the API: edits, history, two people at once, beginnings, notes."""
+
+from pathlib import Path
+from typing import Any
+
+import pytest
+from django.contrib.auth import get_user_model
+from django.contrib.auth.models import Group
+from django.test import Client
+from django.utils import timezone
+
+from anleitung.accounts.roles import MAINTAINER
+from anleitung.guides.models import DeletedDraft, Draft, DraftState
+from anleitung.guides.services.delete_draft import KEPT_FOR, forget_old
+from tests.api.test_api import upload
+
+NOTES = Path(__file__).parents[2] / "anleitung/demo/notes"
+AT = "/api/drafts/palstek/clean-install"
+
+
+def post(client: Client, path: str, body: Any = None, code: int = 200) -> Any:
+    answer = client.post(path, body or {}, content_type="application/json")
+    assert answer.status_code == code, answer.content[:600]
+    return answer.json() if answer.content else None
+
+
+def edit(client: Client, *edits: Any, code: int = 200) -> Any:
+    return post(client, f"{AT}/edits", {"edits": list(edits)}, code)
+
+
+def row(writing: Any, name: str) -> Any:
+    return next(r for r in writing["rows"] if r["id"] == name)
+
+
+@pytest.fixture
+def writer(client_of_maintainer: Client) -> Client:
+    upload(client_of_maintainer)
+    return client_of_maintainer
+
+
+@pytest.fixture
+def other(db: None) -> Client:
+    user = get_user_model().objects.create_user(username="jan.o", password="a-long-enough-word")
+    user.groups.add(Group.objects.get(name=MAINTAINER))
+    client = Client()
+    client.force_login(user)
+    return client
+
+
+def test_an_edit_is_stored_proved_and_can_be_taken_back(writer: Client) -> None:
+    first = writer.get(f"{AT}/writing").json()
+    assert (first["undo"], first["state"], first["open"]) == ("", 1, 0)
+    assert row(first, "radio-for-m6")["line"] == "flash radio radio-m6 to both slots"
+    second = edit(writer, {"op": "remove", "ids": ["charge"]})
+    assert second["undo"] == "removed: charge"
+    assert len(second["rows"]) == len(first["rows"]) - 1
+    assert {f["id"] for r in second["sheet"]["rows"] for f in r["findings"]} >= {"battery-low"}
+    third = post(writer, f"{AT}/undo")
+    assert third["fingerprint"] == first["fingerprint"]
+    assert (third["undo"], third["redo"]) == ("", "removed: charge")
+    assert post(writer, f"{AT}/redo")["fingerprint"] == second["fingerprint"]
+    assert post(writer, f"{AT}/redo", code=409)["code"] == "nothing-to-undo"
+    states = writer.get(f"{AT}/states").json()["states"]
+    assert [(s["says"], s["here"]) for s in states] == [
+        ("removed: charge", True),
+        ("imported", False),
+    ]
+    assert writer.get(f"{AT}/states/1").json()["stops"] == 0
+    back = post(writer, f"{AT}/set-back", {"number": 1})
+    assert (back["fingerprint"], back["undo"]) == (first["fingerprint"], "set back to state 1")
+    assert post(writer, f"{AT}/set-back", {"number": 99}, code=404)["code"] == "no-such-state"
+
+
+def test_what_is_no_step_is_asked_about_and_cannot_be_published(writer: Client) -> None:
+    told = edit(writer, {"op": "write", "line": "hold the keys", "at": {"after": "agree"}})
+    assert told["open"] == 1
+    asked = row(told, told["touched"][0])
+    assert asked["open"]["text"] == "hold the keys"
+    shown = {r["id"]: r for r in told["sheet"]["rows"]}
+    assert [f["id"] for f in shown[asked["id"]]["findings"]] == ["open-question"]
+    refused = post(writer, f"{AT}/publish", {"seen": told["fingerprint"]}, 409)
+    assert refused["code"] == "publish-blocked"
+    kept = edit(writer, {"op": "as-prose", "id": asked["id"]})
+    assert (kept["open"], kept["sheet"]["stops"]) == (0, 0)
+    shown = {r["id"]: r for r in kept["sheet"]["rows"]}
+    assert "hold the keys" in shown["agree"]["prose"]
+
+
+def test_half_a_condition_leaves_the_one_before_it_standing(writer: Client) -> None:
+    told = edit(writer, {"op": "head", "field": "admission", "value": "bootloader is"})
+    assert (told["open"], told["head"]["unread"][0]["text"]) == (1, "bootloader is")
+    assert told["head"]["values"]["admission"].startswith("bootloader is unlocked and")
+    assert [f["id"] for f in told["sheet"]["general"]] == ["head-unread"]
+    whole = {"op": "head", "field": "admission", "value": "bootloader is unlocked"}
+    refused = edit(writer, {**whole, "was": "0" * 16}, code=422)
+    assert "changed meanwhile" in refused["message"]
+    assert edit(writer, whole)["head"]["unread"] == []
+
+
+def test_edits_of_different_rows_merge_and_of_one_row_both_stand(
+    writer: Client, other: Client
+) -> None:
+    seen = writer.get(f"{AT}/writing").json()
+    mark = row(seen, "charge")["mark"]
+    flash = {"action": "flash", "partition": "radio", "file": "radio-m6"}
+    edit(other, {"op": "put", "id": "agree", "step": {"action": "connect"}})
+    edit(other, {"op": "put", "id": "charge", "was": mark, "step": {"action": "power-off"}})
+    told = edit(writer, {"op": "put", "id": "charge", "was": mark, "step": flash})
+    assert row(told, "agree")["line"] == "connect"
+    clash = row(told, "charge")["open"]
+    assert (clash["about"], [p["says"] for p in clash["picks"]]) == (
+        "clash",
+        ["as jan.o wrote it", "as mira.f wrote it"],
+    )
+    taken = edit(writer, {"op": "pick", "id": "charge", "number": 0})
+    assert row(taken, "charge")["line"] == "power off"
+    # A row that the other one removed meanwhile is not lost either.
+    edit(other, {"op": "remove", "ids": ["see-phone"]})
+    late = edit(writer, {"op": "put", "id": "see-phone", "after": "agree", "step": flash})
+    assert row(late, "see-phone")["open"]["says"].startswith("Removed by jan.o meanwhile")
+
+
+def test_who_else_writes_is_seen_with_what_they_wrote(writer: Client, other: Client) -> None:
+    mine = writer.get(f"{AT}/writing").json()
+    here = {"row": "charge", "fingerprint": mine["fingerprint"]}
+    assert post(other, f"{AT}/here", here) == {"writers": [], "writing": None}
+    told = post(writer, f"{AT}/here", {"row": "", "fingerprint": mine["fingerprint"]})
+    assert told["writers"] == [{"name": "jan.o", "row": "charge"}]
+    edit(other, {"op": "remove", "ids": ["charge"]})
+    told = post(writer, f"{AT}/here", {"row": "", "fingerprint": mine["fingerprint"]})
+    assert "charge" not in {r["id"] for r in told["writing"]["rows"]}
+
+
+def test_an_open_row_and_a_line_are_told_what_fits(writer: Client) -> None:
+    slots = writer.get(f"{AT}/rows/radio-for-m6").json()
+    by_field = {p["slot"]["field"]: p["slot"] for p in slots["pieces"] if p["slot"]}
+    assert by_field["file"]["shown"] == "radio-12.4.7-m6.img"
+    assert [o["value"] for o in by_field["partition"]["offers"]][:2] == ["boot", "ramdisk"]
+    told = post(writer, f"{AT}/complete", {"line": "flash radio m6", "before": "which-chip"})
+    assert told["offers"][0]["line"] == "flash radio firmware-m6 "
+    assert {o["adds"] for o in told["offers"]} >= {"radio-m6"}
+    whole = {"line": "flash radio radio-m6 to both slots"}
+    assert post(writer, f"{AT}/complete", whole)["reads"].startswith("Flash radio-12.4.7-m6.img")
+    about = post(writer, f"{AT}/condition", {"text": "variant is "})
+    assert [o["adds"] for o in about["offers"]] == ["K6", "M6"]
+    about = post(writer, f"{AT}/condition", {"text": "variant is M6"})
+    assert (about["fault"], about["words"]) == ("", ["the variant is M6"])
+
+
+def test_the_first_proof_of_an_empty_site_from_pasted_notes(writer: Client) -> None:
+    """From the notes to the margin that names their dangers."""
+    text = (NOTES / "05-mistakes.txt").read_text()
+    body = {"how": "notes", "slug": "from-notes", "title": "Wattläufer", "text": text}
+    begun = post(
+        writer,
+        "/api/codenames/palstek/drafts",
+        {**body, "aim": "install", "system": "wattlaeufer"},
+    )
+    assert (begun["slug"], begun["of"]) == ("from-notes", 11)
+    assert begun["read"] >= 0.8 * begun["of"]
+    told = writer.get("/api/drafts/palstek/from-notes/writing").json()
+    assert told["sheet"]["stops"] > 0
+    number = told["notes"][0]["notes"]
+    kept = writer.get(f"/api/drafts/palstek/from-notes/notes/{number}").json()
+    assert kept["text"] == text
+    # Each line that is not blank is found in a row or in the introduction.
+    lines = {n for n, line in enumerate(text.split("\n"), 1) if line.strip()}
+    assert {n["number"] for n in told["notes"]} | {1} == lines
+
+
+def test_beginnings_that_cannot_be_are_refused_and_leave_nothing(writer: Client) -> None:
+    at = "/api/codenames/palstek/drafts"
+    good = {"how": "empty", "slug": "new", "title": "New", "aim": "base"}
+    for change, says in (
+        ({"slug": "clean-install"}, "has a guide clean-install already"),
+        ({"slug": "No Slug"}, "id: “No Slug” names nothing known here"),
+        ({"title": ""}, "title: is empty"),
+        ({"aim": "dance"}, "The aim of a guide is one of"),
+        ({"system": "kiebitz"}, "No file of palstek brings a system kiebitz"),
+    ):
+        assert says in post(writer, at, {**good, **change}, 422)["message"]
+    missing = post(writer, "/api/codenames/nothing/drafts", good, 404)
+    assert missing["code"] == "no-such-document"
+    assert Draft.objects.count() == 1
+    assert post(writer, at, good)["open"] == 1
+
+
+def test_a_copy_keeps_where_it_came_from(writer: Client) -> None:
+    copied = {"how": "copy", "slug": "mine", "title": "Mine", "source": "palstek/clean-install"}
+    post(writer, "/api/codenames/palstek/drafts", copied)
+    told = writer.get("/api/drafts/palstek/mine/writing").json()
+    assert told["lineage"].startswith("from “Install Wattläufer 5” of palstek, its draft")
+    assert told["sheet"]["stops"] == 0
+
+
+def test_a_deleted_draft_comes_back_for_thirty_days(writer: Client) -> None:
+    seen = writer.get(f"{AT}/writing").json()["fingerprint"]
+    assert post(writer, f"{AT}/delete", {"seen": "sha256:other"}, 409)["code"] == "draft-moved"
+    post(writer, f"{AT}/delete", {"seen": seen}, 204)
+    assert writer.get(f"{AT}/writing").status_code == 404
+    offered = writer.get("/api/codenames/palstek/beginnings").json()["deleted"]
+    assert [(d["slug"], d["by"]) for d in offered] == [("clean-install", "mira.f")]
+    assert post(writer, f"{AT}/bring-back")["fingerprint"] == seen
+    assert post(writer, f"{AT}/bring-back", code=404)["code"] == "no-such-draft"
+    post(writer, f"{AT}/delete", {"seen": seen}, 204)
+    forget_old(timezone.now() + KEPT_FOR)
+    assert not DeletedDraft.objects.exists()
+    assert not DraftState.objects.exists()
