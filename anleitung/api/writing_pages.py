@@ -22,8 +22,9 @@ from anleitung.api.writing_shapes import (
 from anleitung.core.shorthand.values import UnreadableLine
 from anleitung.core.writing.complete import Completion, complete
 from anleitung.core.writing.condition import look_at_condition
+from anleitung.core.writing.fits import unknown_name
 from anleitung.core.writing.reading import read_row, sentence_of
-from anleitung.core.writing.view import head_out, rows_out
+from anleitung.core.writing.view import head_out, rows_out, uses_of
 from anleitung.guides.history import redone_by, undone_by
 from anleitung.guides.load import chosen_for, find_draft, load_whole, readable
 from anleitung.guides.models import DeletedDraft, Draft, DraftState, PastedNotes, Revision, Writer
@@ -57,6 +58,8 @@ def writing_of(
         lineage=guide.lineage or "",
         writers=writers_of(draft, actor=actor, now=now),
         notes=_notes(draft, {row.id for row in rows}),
+        dual=load_whole(draft).device.layout.slots == "dual",
+        uses=uses_of(guide),
         touched=list(touched),
         sheet=written_proof(draft).sheet,
     )
@@ -96,6 +99,8 @@ def completed(draft: Draft, line: str, before: str) -> CompletedOut:
         plain = read_row(line, bundle=here.bundle, shelf=here.shelf)
         if plain.get("action") == "open":
             fault = str(plain.get("says", ""))
+        elif unknown := unknown_name(plain, here):
+            fault = unknown
         else:
             reads = sentence_of(plain, here.bundle, here.shelf)
     except UnreadableLine as error:

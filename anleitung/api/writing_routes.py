@@ -29,6 +29,8 @@ from anleitung.api.writing_shapes import (
     HereIn,
     HereOut,
     LineIn,
+    LogIn,
+    LogOut,
     NotesIn,
     NumberIn,
     PastedOut,
@@ -37,6 +39,7 @@ from anleitung.api.writing_shapes import (
     WritingOut,
 )
 from anleitung.core.sheet.model import SheetOut
+from anleitung.core.writing.in_log import texts_in_log
 from anleitung.core.writing.slots import RowSlotsOut, slots_of
 from anleitung.core.writing.tree import row_of
 from anleitung.guides.errors import NoSuchState, NotProved
@@ -120,6 +123,12 @@ def post_condition(
     request: HttpRequest, codename: str, slug: str, body: ConditionIn
 ) -> ConditionOut:
     return condition_out(find_draft(codename, slug), body.text)
+
+
+@router.post("/messages/in-log", response={200: LogOut, **FAILED})
+def post_in_log(request: HttpRequest, body: LogIn) -> LogOut:
+    """Texts that may be seen, tried out against a pasted log."""
+    return LogOut(**texts_in_log(body.texts, body.log))
 
 
 @router.get("/drafts/{codename}/{slug}/states", response={200: StatesOut, **FAILED})

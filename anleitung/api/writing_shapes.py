@@ -32,7 +32,8 @@ class WritingOut(Schema):
     """A draft as it is written. state: its number in the history, 0 before the first change;
 
     undo, redo: what would be taken back or done again, in words; undo_by: whose that is; sheet:
-    None where the proof takes longer than a moment; touched: rows that were just written.
+    None where the proof takes longer than a moment; touched: rows that were just written; dual:
+    the phone has two slots; uses: of each file, tool and program, the rows that use it.
     """
 
     fingerprint: str
@@ -49,6 +50,8 @@ class WritingOut(Schema):
     lineage: str
     writers: list[WriterOut]
     notes: list[NoteLineOut]
+    dual: bool
+    uses: dict[str, list[str]]
     touched: list[str] = []
     sheet: SheetOut | None = None
 
@@ -109,6 +112,20 @@ class ConditionOut(Schema):
     words: list[str]
     fault: str
     offers: list[CompletionOut]
+
+
+class LogIn(Schema):
+    """texts: as messages hold them, with gaps; log: what a phone or a tool printed."""
+
+    texts: Annotated[list[Annotated[str, Field(max_length=150)]], Field(max_length=20)]
+    log: Annotated[str, Field(max_length=20_000)]
+
+
+class LogOut(Schema):
+    """seen: of each text whether a line of the log is it; faults: of each why it is no text."""
+
+    seen: list[bool]
+    faults: list[str]
 
 
 class StateOut(Schema):

@@ -1,6 +1,7 @@
 """Guides by the words of their title."""
 
 from anleitung.catalogue.jump import LONGEST, JumpPlace
+from anleitung.guides.load import held_guides
 
 MOST = 6
 

@@ -1,5 +1,7 @@
 """What follows from a proof without anybody having written it: slips, reasons, losses, choices."""
 
+from gettext import gettext as _
+
 from pydantic import BaseModel
 
 from anleitung.core.diagrams.run import Budget
@@ -11,7 +13,7 @@ from anleitung.core.proof.explain.consequences import (
     propose_promises,
 )
 from anleitung.core.proof.explain.reasons import find_whys
-from anleitung.core.proof.rehearse.slips import try_slips
+from anleitung.core.proof.rehearse.slips import find_slips, try_slips
 from anleitung.core.proof.run.compile import run_bundle
 from anleitung.core.sheet.clock import span_words
 from anleitung.guides.load import Stored, load_bundle
@@ -103,13 +105,14 @@ class Follows(BaseModel):
     """What follows from the proof of a guide.
 
     tried: how many single slips; untried: those that were not tried to an end, of which nothing
-    is known; harms: those that end a phone or lose something.
+    is known; harms: those that end a phone or lose something; why_not: why nothing is told at all.
     """
 
     tried: int
     untried: int = 0
     harms: list[HarmOut]
     whys: list[WhyOut]
+    why_not: str = ""
     proposed: list[ProposedOut] = []
     lost: list[LostOut] = []
     turned_away: list[TurnedAwayOut] = []
@@ -121,6 +124,12 @@ def follows_of(row: Stored, tick: Tick) -> Follows:
     compiled = run_bundle(load_bundle(row), Budget())
     if not compiled.run.finished:
         return Follows(tried=0, harms=[], whys=[])
+    if compiled.run.alive[-1] is compiled.procedure.space.false:
+        # Without a phone that comes through, every slip would seem to do no harm.
+        says = _(
+            "No phone comes to the end yet, so nothing is known of slips, reasons and choices."
+        )
+        return Follows(tried=0, untried=len(find_slips(compiled)), harms=[], whys=[], why_not=says)
     rehearsed = try_slips(compiled, tick=tick)
     return Follows(
         tried=rehearsed.tried,

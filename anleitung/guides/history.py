@@ -1,32 +1,54 @@
 """The states of a draft: each change adds one, and none is lost by going back."""
 
+from datetime import timedelta
 from hashlib import sha256
 
 from anleitung.guides.errors import NoSuchState
 from anleitung.guides.models import Draft, DraftState, Guide, KeptText
 
 
-def keep_state(draft: Draft, says: str) -> DraftState:
-    """Within a transaction: what the draft is now, as the newest state of its guide."""
+def keep_state(draft: Draft, says: str, about: str = "") -> DraftState:
+    """Within a transaction: what the draft is now, as the newest state of its guide.
+
+    about: the row or field that is typed in, "" for anything else.
+    """
     digests = {name: sha256(text.encode()).hexdigest() for name, text in draft.files.items()}
     known = set(
         KeptText.objects.filter(sha256__in=digests.values()).values_list("sha256", flat=True)
     )
     new = {digests[name]: text for name, text in draft.files.items() if digests[name] not in known}
     KeptText.objects.bulk_create(KeptText(sha256=sha, text=text) for sha, text in new.items())
+    before = draft.state
+    if before is not None and _goes_on(before, draft, about):
+        before = before.before
     newest = DraftState.objects.filter(guide=draft.guide).order_by("-number").first()
     draft.state = DraftState.objects.create(
         guide=draft.guide,
         number=newest.number + 1 if newest else 1,
-        before=draft.state,
+        before=before,
         fingerprint=draft.fingerprint,
         title=draft.title,
         files=digests,
         says=(says or "changed")[:300],
+        about=about,
         at=draft.updated_at,
         by=draft.updated_by,
     )
     return draft.state
+
+
+# Somebody who types on in one row or field takes it back as a whole.
+_TYPING = timedelta(seconds=20)
+
+
+def _goes_on(before: DraftState, draft: Draft, about: str) -> bool:
+    return (
+        about != ""
+        and before.before is not None
+        and before.about == about
+        and before.by_id == draft.updated_by_id
+        and draft.updated_at - before.at < _TYPING
+    )
 
 
 def keep_first_state(draft: Draft) -> None:

@@ -69,8 +69,9 @@ class KeptText(models.Model):
 class DraftState(models.Model):
     """What a draft was at one time: every change makes one, and none is ever written again.
 
-    before: the state that was changed, None for the first of a draft; says: what was done;
-    files: name within the bundle → digest of a KeptText.
+    before: the state that undo goes back to, None for the first of a draft; says: what was done;
+    about: the row or field that was typed in, "" for anything else; files: name within the bundle →
+    digest of a KeptText.
     """
 
     guide = models.ForeignKey(Guide, on_delete=models.CASCADE, related_name="draft_states")
@@ -80,6 +81,7 @@ class DraftState(models.Model):
     title = models.CharField(max_length=200)
     files = models.JSONField()
     says = models.CharField(max_length=300)
+    about = models.CharField(max_length=130, blank=True)
     at = models.DateTimeField()
     by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
 

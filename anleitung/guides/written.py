@@ -10,7 +10,7 @@ from anleitung.core.proof.run.compile import run_bundle
 from anleitung.core.sheet.build import build_sheet
 from anleitung.core.sheet.model import SheetOut
 from anleitung.core.writing.here import Here, Modes, modes_before
-from anleitung.guides.load import Stored, kept_proof, load_bundle, store_proof
+from anleitung.guides.load import Stored, guides_of, kept_proof, load_bundle, store_proof
 from anleitung.guides.models import Draft
 from anleitung.guides.shelf import shelf_for
 from anleitung.storage.recent import Kept
@@ -48,7 +48,12 @@ def here_at(row: Stored, name: str) -> Here:
     """name: the row, by its id as it is read; "" for the end."""
     bundle = load_bundle(row)
     shelf = shelf_for(row).with_bundle(bundle)
-    return Here(bundle, shelf, written_proof(row).modes.get(name, frozenset()))
+    known = written_proof(row).modes
+    # Where no phone comes to, what was known last is the best guess of what may be written there.
+    modes = known.get(name) or next(reversed(list(known.values())), frozenset())
+    others = guides_of(bundle.device.codename).exclude(pk=row.guide.pk)
+    guides = tuple((g.slug, g.slug) for g in others.order_by("slug"))
+    return Here(bundle, shelf, modes, guides)
 
 
 def keep_when_quiet(draft: Draft, *, now: datetime) -> None:

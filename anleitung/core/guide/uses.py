@@ -4,12 +4,15 @@ from collections.abc import Iterable
 
 from anleitung.core.documents.package import Package
 from anleitung.core.guide.document import Guide
+from anleitung.core.guide.open_question import OpenQuestion
 from anleitung.core.guide.walk import actions_of
 
 
 def idle_files(guide: Guide, packages: Iterable[Package]) -> tuple[Package, ...]:
     """Downloaded perhaps, and used by no step; what another file is made from is used by that."""
     listed = tuple(packages)
+    if any(isinstance(step, OpenQuestion) for step in actions_of(guide)):
+        return ()  # it is not known yet what they will use
     used = {
         file for step in actions_of(guide) if not step.only_fetches for file in step.used_files()
     }

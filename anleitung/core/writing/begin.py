@@ -41,7 +41,7 @@ def empty_guide(
         "promise": {"holds": promise},
         "tools": tools,
         "introduction": introduction,
-        "steps": steps or ({"id": "open", "action": "open", "about": "empty"},),
+        "steps": steps or ({"id": "row", "action": "open", "about": "empty"},),
     }
     return Guide.model_validate(plain | ({"lineage": lineage} if lineage else {}))
 

@@ -53,8 +53,16 @@ def complete(line: str, here: Here) -> Completed:
                 )
     if not words:
         found = _first_words(found, here)
-    ordered = sorted(found.values(), key=lambda c: (bool(c.why_not), c.new))
+    said = {word.lower() for word in words[1:] if len(word) > 2}
+    ordered = sorted(
+        found.values(), key=lambda c: (bool(c.why_not), c.new, not _goes_with(c, said))
+    )
     return Completed(tuple(ordered[:MOST]), tuple(forms)[:6])
+
+
+def _goes_with(completion: Completion, said: set[str]) -> bool:
+    """A file goes with the partition that its name names."""
+    return any(word in completion.adds.lower() or word in completion.says.lower() for word in said)
 
 
 def _begins(offer: Offer, begun: str) -> bool:
@@ -108,22 +116,19 @@ def _first_words(found: dict[str, Completion], here: Here) -> dict[str, Completi
     if not here.modes:
         return found
 
-    def late(completion: Completion) -> int:
-        return 0 if _usual_in(completion.adds, here.modes) else 1
+    usual = [word for mode in sorted(here.modes) for word in _IN_MODE.get(mode, ())]
 
-    ordered = sorted(found.items(), key=lambda item: late(item[1]))
-    return dict(ordered)
+    def place(item: tuple[str, Completion]) -> int:
+        return usual.index(item[0]) if item[0] in usual else len(usual)
+
+    return dict(sorted(found.items(), key=place))
 
 
-# The words with which steps begin, by the modes in which practitioners take them.
+# The words with which steps begin, by the mode in which practitioners take them, in their order.
 _IN_MODE: dict[str, tuple[str, ...]] = {
-    "bootloader": ("flash", "start", "unlock", "lock", "wipe", "enter", "make", "restart", "check"),
-    "recovery": ("sideload", "install", "format", "wipe", "menu", "restart", "enter", "copy"),
-    "system": ("get", "charge", "copy", "remove", "switch", "connect", "enter", "app", "place"),
+    "bootloader": ("see", "flash", "start", "unlock", "lock", "make", "enter", "restart", "check"),
+    "recovery": ("format", "wipe", "sideload", "install", "menu", "restart", "enter", "copy"),
+    "system": ("get", "charge", "copy", "remove", "switch", "connect", "enter", "app", "check"),
     "userspace": ("flash", "enter", "restart"),
     "download": ("window", "flash-set", "restart"),
 }
-
-
-def _usual_in(word: str, modes: frozenset[str]) -> bool:
-    return any(word in _IN_MODE.get(mode, ()) for mode in modes)

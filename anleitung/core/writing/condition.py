@@ -48,9 +48,14 @@ def _offers(text: str, bundle: Bundle) -> tuple[Completion, ...]:
     kept = text[: len(text) - len(begun)]
     nexts = _nexts(told, bundle)
     wanted = begun.lower().strip('"')
-    found = [n for n in nexts if n.lower().strip('"').startswith(wanted)]
+    found = [n for n in nexts if n != begun and n.lower().strip('"').startswith(wanted)]
     found += [n for n in nexts if n not in found and len(wanted) > 1 and wanted in n.lower()]
-    return tuple(Completion(f"{kept}{n} ", n, "", "") for n in found[:MOST])
+    whole: list[Completion] = []
+    if begun and begun in nexts:
+        # The word is whole already, and what comes behind it may be written at once.
+        behind = _nexts([*told, begun], bundle)
+        whole = [Completion(f"{text} {n} ", n, "", "") for n in behind]
+    return (*whole, *(Completion(f"{kept}{n} ", n, "", "") for n in found))[:MOST]
 
 
 def _nexts(told: list[str], bundle: Bundle) -> list[str]:

@@ -157,7 +157,8 @@ def _insert_at(written: Written, at: ops.Place, plains: list[dict[str, Any]]) ->
 
 
 def _named(plain: dict[str, Any]) -> dict[str, Any]:
-    return {"id": str(plain.get("action") or "open"), **plain}
+    action = str(plain.get("action") or "open")
+    return {"id": "row" if action == "open" else action, **plain}
 
 
 def _insert_steps(written: Written, at: ops.Place, steps: list[OneStep]) -> Guide:

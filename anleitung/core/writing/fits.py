@@ -1,6 +1,6 @@
 """What may stand in a field of a step, the best first: closed choices, and names of documents."""
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass
 from gettext import gettext as _
 from types import UnionType
@@ -81,7 +81,9 @@ def closed(action: str, name: str) -> tuple[str, ...]:
     return tuple(dict.fromkeys(values(BY_NAME[action].model_fields[name].annotation)))
 
 
-def offers(action: str, name: str, here: Here) -> tuple[Offer, ...]:
+def offers(
+    action: str, name: str, here: Here, *, most: int | None = MAX_OFFERED
+) -> tuple[Offer, ...]:
     """Those against which nothing speaks first; else in the order of the documents."""
     kind = kind_of(action, name)
     found: list[Offer]
@@ -92,7 +94,7 @@ def offers(action: str, name: str, here: Here) -> tuple[Offer, ...]:
         found = [Offer("yes"), Offer("no")]
     else:
         found = [_closed(action, name, value, here) for value in closed(action, name)]
-    return tuple(sorted(found, key=lambda o: (bool(o.why_not), o.new)))[:MAX_OFFERED]
+    return tuple(sorted(found, key=lambda o: (bool(o.why_not), o.new)))[:most]
 
 
 def _closed(action: str, name: str, value: str, here: Here) -> Offer:
@@ -187,6 +189,25 @@ def _questions(action: str, here: Here) -> Iterator[Offer]:
         yield Offer(question.id, question.ask)
 
 
+def _expected(action: str, here: Here) -> Iterator[Offer]:
+    """Programs, and add-ons of the set."""
+    for program in here.shelf.programs.values():
+        yield Offer(program.id, program.name, "", program.id not in here.bundle.guide.programs)
+    for package in here.bundle.packages:
+        if package.role == "add-on":
+            yield Offer(package.id, package.name)
+
+
+def _answers(action: str, here: Here) -> Iterator[Offer]:
+    for question in here.bundle.device.questions:
+        if question.after == action:
+            yield from (Offer(a.id, a.says) for a in question.answers)
+
+
+def _guides(action: str, here: Here) -> Iterator[Offer]:
+    yield from (Offer(name, title) for name, title in here.guides)
+
+
 _Find = Callable[[str, Here], Iterator[Offer]]
 _NAMES: dict[str, tuple[Kind, _Find]] = {
     "partition": ("partition", _partitions),
@@ -200,6 +221,9 @@ _NAMES: dict[str, tuple[Kind, _Find]] = {
     "setting": ("name", _settings),
     "unknown": ("choices", _facts),
     "question": ("name", _questions),
+    "expects": ("name", _expected),
+    "answered": ("name", _answers),
+    "way_back": ("name", _guides),
 }
 # Where a field of the same name means something else.
 _OF_ACTION: dict[tuple[str, str], tuple[Kind, _Find] | None] = {
@@ -217,3 +241,18 @@ def _names(action: str, name: str) -> tuple[Kind, _Find] | None:
 def names_things(action: str, name: str) -> bool:
     """Whether the values of a field are names of what is there, and not free words."""
     return _names(action, name) is not None
+
+
+def unknown_name(plain: Mapping[str, Any], here: Here) -> str:
+    """What a step names that is not there, in words; "" where all of it is known."""
+    action = str(plain["action"])
+    if action not in BY_NAME:
+        return ""
+    for name, value in plain.items():
+        if name in ("action", "id") or not names_things(action, name):
+            continue
+        there = {offer.value for offer in offers(action, name, here, most=None)}
+        for each in value if isinstance(value, list) else [value]:
+            if each not in there:
+                return _("{name} is not known here").format(name=each)
+    return ""

@@ -13,11 +13,15 @@ Modes = Mapping[str, frozenset[str]]
 
 @dataclass(frozen=True)
 class Here:
-    """bundle: as it is for one codename. modes: before the row, empty where it is not known."""
+    """bundle: as it is for one codename. modes: before the row, empty where it is not known;
+
+    guides: id and title of the other guides of the codename.
+    """
 
     bundle: Bundle
     shelf: Shelf
     modes: frozenset[str] = field(default_factory=frozenset)
+    guides: tuple[tuple[str, str], ...] = ()
 
 
 def modes_before(compiled: Compiled) -> Modes:

@@ -64,11 +64,11 @@ def _not_empty(guide: Guide) -> Guide:
             return step
         lists = dict(step.lists())
         first = next(iter(lists))
-        return step.with_lists(lists | {first: (blank_row(free_id("open", taken)),)})
+        return step.with_lists(lists | {first: (blank_row(free_id("row", taken)),)})
 
     guide = in_every_list(map_steps(guide, filled), _without_blanks)
     if not guide.steps:
-        return guide.model_copy(update={"steps": (blank_row(free_id("open", taken)),)})
+        return guide.model_copy(update={"steps": (blank_row(free_id("row", taken)),)})
     return guide
 
 
@@ -184,7 +184,7 @@ def _with_choices(guide: Guide, step: Choose) -> tuple[OneStep, ...]:
         return (changed,)
     taken = set(stored_rows(guide))
     asked = _open(
-        free_id("open", taken),
+        free_id("row", taken),
         f"choice of {step.option} that is gone",
         "These steps belonged to a choice that is gone. Move them to where they belong.",
     )

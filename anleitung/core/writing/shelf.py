@@ -51,7 +51,7 @@ def carry(bundle: Bundle, touched: Iterable[str], shelf: Shelf) -> Bundle:
     What the guide lists and the bundle lacks comes in as well; what it no longer lists goes out.
     """
     guide, wanted = bundle.guide, set(touched)
-    named = {n for s in actions_of(guide) if s.id in wanted for n in _named(s)}
+    named = {n for s in actions_of(guide) if s.id in wanted for n in documents_named(s)}
     named |= {*guide.files, *guide.tools, *guide.programs}
     there = shelf.with_bundle(bundle)
     named |= _named_by(named, there)
@@ -82,7 +82,8 @@ def _documents(
     return tuple(found.values())
 
 
-def _named(step: Step) -> Iterator[str]:
+def documents_named(step: Step) -> Iterator[str]:
+    """Ids of the files, tools and programs that a step names."""
     yield from step.used_files()
     tool = step.tool_id()
     if tool:

@@ -1,5 +1,6 @@
 """A row as its own sentence: words, slots to be filled, and words that may be added."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Any, Literal
 
@@ -72,8 +73,11 @@ class _Row:
 
 def slots_of(step: OneStep, here: Here) -> RowSlotsOut:
     body = own_body(step)
-    if isinstance(step, Nested | OpenQuestion):
-        return RowSlotsOut(id=step.id, action=body["action"], pieces=[], beside=[], body=body)
+    if isinstance(step, OpenQuestion):
+        return RowSlotsOut(id=step.id, action="open", pieces=[], beside=[], body=body)
+    if isinstance(step, Nested):
+        pieces = list(_nested(step, body, here))
+        return RowSlotsOut(id=step.id, action=body["action"], pieces=pieces, beside=[], body=body)
     assert isinstance(step, Step)
     action = name_of(type(step))
     row = _Row(action, body, here)
@@ -81,8 +85,35 @@ def slots_of(step: OneStep, here: Here) -> RowSlotsOut:
     pieces = [piece for part in form.parts for piece in _pieces(part, row)]
     told = form.fields
     own = [n for n in type(step).model_fields if n not in Step.model_fields and n != "action"]
-    beside = [_slot(name, row) for name in own if name not in told]
+    names = [*(name for name in own if name not in told), "expects", "way_back"]
+    if any(q.after == action for q in here.bundle.device.questions):
+        names.append("answered")
+    beside = [_slot(name, row) for name in names]
     return RowSlotsOut(id=step.id, action=action, pieces=pieces, beside=beside, body=body)
+
+
+# What leads into the rows that a row holds: words, and the fields between them.
+_NESTED: dict[str, tuple[str | tuple[str, Kind], ...]] = {
+    "branch": ("if", ("on", "condition"), "asking", ("ask", "text")),
+    "choose": ("choose", ("option", "name")),
+    "cases": ("which of these, asking", ("ask", "text")),
+    "file-for-phone": ("with the file for this phone, asking", ("ask", "text")),
+    "each-slot": ("for slot a, and then for slot b",),
+}
+
+
+def _nested(step: Nested, body: dict[str, Any], here: Here) -> Iterator[PieceOut]:
+    for part in _NESTED[body["action"]]:
+        if isinstance(part, str):
+            yield PieceOut(kind="word", text=part)
+            continue
+        name, kind = part
+        options = [o for o in here.bundle.guide.options if name == "option"]
+        offers = [OfferOut(value=o.id, says=o.ask, why_not="", new=False) for o in options]
+        value = body.get(name)
+        shown = "" if value is None else str(value)
+        slot = SlotOut(field=name, kind=kind, value=value, shown=shown, offers=offers)
+        yield PieceOut(kind="slot", slot=slot)
 
 
 def _form(action: str, body: dict[str, Any]) -> Form:
@@ -98,7 +129,7 @@ def _pieces(part: Part, row: _Row) -> list[PieceOut]:
 
 
 def _group(group: Group, row: _Row) -> list[PieceOut]:
-    words = " ".join(p.any_of[0] if isinstance(p, Word) else "…" for p in group.parts)
+    words = " ".join(p.any_of[0] for p in group.parts if isinstance(p, Word))
     if group.flag:
         if row.body.get(group.flag):
             return [PieceOut(kind="slot", text=words, slot=_slot(group.flag, row))]
@@ -108,11 +139,21 @@ def _group(group: Group, row: _Row) -> list[PieceOut]:
     adds: dict[str, Any] = {}
     for name in group.fields:
         slot = _slot(name, row)
-        # The usual value is the one that stands there unsaid: the first other one is offered.
+        # The usual value is the one that stands there unsaid: another one is offered.
         default = _default(row.action, name)
-        other = next((o.value for o in slot.offers if o.value != default and not o.why_not), "")
+        others = [o.value for o in slot.offers if o.value != default and not o.why_not]
+        other = "both" if "both" in others else next(iter(others), "")
         adds[name] = [other] if slot.kind in ("files", "choices") and other else other
-    return [PieceOut(kind="add", text=words, adds=adds)]
+    told = (
+        p.any_of[0] if isinstance(p, Word) else _said(adds[p.field])
+        for p in group.parts
+        if not isinstance(p, Group)
+    )
+    return [PieceOut(kind="add", text=" ".join(told), adds=adds)]
+
+
+def _said(value: Any) -> str:
+    return ", ".join(value) if isinstance(value, list) else str(value or "…")
 
 
 def _default(action: str, name: str) -> Any:

@@ -11,6 +11,7 @@ from anleitung.core.guide.nested import Nested, OneStep
 from anleitung.core.guide.open_question import OpenQuestion
 from anleitung.core.phone.actions import Step
 from anleitung.core.shorthand.lines import print_line
+from anleitung.core.writing.shelf import documents_named
 from anleitung.core.writing.tree import Found, head_marks, mark_of_row, own_body, stored_rows
 
 
@@ -138,3 +139,13 @@ def _empty(guide: Guide, name: str) -> Any:
     if isinstance(value, Typed):
         return value.typed
     return list(value) if isinstance(value, tuple) else value
+
+
+def uses_of(guide: Guide) -> dict[str, list[str]]:
+    """Of each file, tool and program that rows name: these rows, as lines."""
+    found: dict[str, list[str]] = {}
+    for row in stored_rows(guide).values():
+        if isinstance(row.step, Step) and not isinstance(row.step, OpenQuestion):
+            for name in dict.fromkeys(documents_named(row.step)):
+                found.setdefault(name, []).append(line_of(row.step))
+    return found

@@ -44,6 +44,16 @@ def _edit(before: Guide, after: Guide, edit: ops.AnyEdit) -> str:
             return _("kept as text: {row}").format(row=row_words(before, name))
 
 
+def typed_in(edits: Sequence[ops.AnyEdit]) -> str:
+    """The row or field that is being typed in, "" where it is more or something else."""
+    match edits:
+        case [ops.Put(id=name)]:
+            return f"row {name}"
+        case [ops.Head(field=field)]:
+            return f"head {field}"
+    return ""
+
+
 def _those(guide: Guide, ids: Sequence[str]) -> str:
     return row_words(guide, ids[0]) if len(ids) == 1 else _rows(len(ids))
 

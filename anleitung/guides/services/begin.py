@@ -9,8 +9,7 @@ from django.db import transaction
 from pydantic import ValidationError
 
 from anleitung.accounts.roles import require_maintainer
-from anleitung.catalogue.load import load_builds, load_device, load_schemes
-from anleitung.core.documents.build import Build
+from anleitung.catalogue.load import load_builds, load_device, load_schemes, stored_builds
 from anleitung.core.documents.device import Device
 from anleitung.core.formats.write_bundle import write_bundle
 from anleitung.core.guide.aim import AIMS, Aim
@@ -102,11 +101,12 @@ def _empty(codename: str, slug: str, title: str, aim: str, system: str) -> Bundl
     if aim not in AIMS:
         raise BeginRefused(f"The aim of a guide is one of {', '.join(AIMS)}.")
     scheme = tuple(s for s in load_schemes() if s.id == device.scheme)
-    builds = tuple(load_builds(device).values())
+    builds = tuple(stored_builds(codename).values())
+    newest = next(reversed(load_builds(device)), "")
     if not builds:
         raise BeginRefused(f"The catalogue lists no build of {codename}. Enter one first.")
     shelf = shelf_of(codename)
-    guide = _guide(device, slug, title, aim, system, builds, shelf)
+    guide = _guide(device, slug, title, aim, system, newest, shelf)
     bundle = Bundle(
         guide=guide,
         device=device,
@@ -125,7 +125,7 @@ def _guide(
     title: str,
     aim: Any,
     system: str,
-    builds: tuple[Build, ...],
+    newest: str,
     shelf: Shelf,
 ) -> GuideDocument:
     known: Aim = aim
@@ -139,7 +139,7 @@ def _guide(
         title,
         known,
         system=system,
-        newest_base=builds[-1].build,
+        newest_base=newest,
         tools=_usual_tools(shelf),
     )
     # What the promise speaks of comes with the file that brings it.

@@ -31,9 +31,12 @@ def redraft(
     actor: User,
     now: datetime,
     says: str = "",
+    about: str = "",
     as_published: bool = False,
 ) -> Bundle:
-    """Within a transaction. says: what was done, for the history; as_published: the draft may
+    """Within a transaction. says: what was done, for the history; about: the row or field that is
+
+    typed in; as_published: the draft may
 
     come to be what is published. Raises InvalidBundle, AlreadyPublished, NameTaken: the draft
     stands.
@@ -45,7 +48,7 @@ def redraft(
     keep_first_state(draft)
     draft.files, draft.fingerprint, draft.title = texts, bundle.fingerprint, bundle.guide.title
     draft.updated_at, draft.updated_by = now, actor
-    keep_state(draft, says)
+    keep_state(draft, says, about)
     draft.save()
     return bundle
 

@@ -32,6 +32,13 @@ export type Matched = components["schemas"]["MatchedOut"];
 export type Program = components["schemas"]["Program"];
 export type Tool = components["schemas"]["Tool"];
 export type NamingScheme = components["schemas"]["NamingScheme"];
+export type Writing = components["schemas"]["WritingOut"];
+export type WrittenRow = components["schemas"]["WrittenRowOut"];
+export type RowSlots = components["schemas"]["RowSlotsOut"];
+export type Slot = components["schemas"]["SlotOut"];
+export type Piece = components["schemas"]["PieceOut"];
+export type Completion = components["schemas"]["CompletionOut"];
+export type Edit = components["schemas"]["EditsIn"]["edits"][number];
 export type ProblemBody = components["schemas"]["ProblemOut"];
 
 /** A failure as the API tells it; every failure has this one shape. */

@@ -1122,6 +1122,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/messages/in-log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post In Log
+         * @description Texts that may be seen, tried out against a pasted log.
+         */
+        post: operations["anleitung_api_writing_routes_post_in_log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/revisions/{short}": {
         parameters: {
             query?: never;
@@ -2656,7 +2676,7 @@ export interface components {
          * @description What follows from the proof of a guide.
          *
          *     tried: how many single slips; untried: those that were not tried to an end, of which nothing
-         *     is known; harms: those that end a phone or lose something.
+         *     is known; harms: those that end a phone or lose something; why_not: why nothing is told at all.
          */
         Follows: {
             /** Harms */
@@ -2693,6 +2713,11 @@ export interface components {
              * @default []
              */
             ways_back: components["schemas"]["WayBackOut"][];
+            /**
+             * Why Not
+             * @default
+             */
+            why_not: string;
             /** Whys */
             whys: components["schemas"]["WhyOut"][];
         };
@@ -3185,6 +3210,26 @@ export interface components {
             retired: string;
             /** Title */
             title: string;
+        };
+        /**
+         * LogIn
+         * @description texts: as messages hold them, with gaps; log: what a phone or a tool printed.
+         */
+        LogIn: {
+            /** Log */
+            log: string;
+            /** Texts */
+            texts: string[];
+        };
+        /**
+         * LogOut
+         * @description seen: of each text whether a line of the log is it; faults: of each why it is no text.
+         */
+        LogOut: {
+            /** Faults */
+            faults: string[];
+            /** Seen */
+            seen: boolean[];
         };
         /** LostOut */
         LostOut: {
@@ -5017,7 +5062,8 @@ export interface components {
          * @description A draft as it is written. state: its number in the history, 0 before the first change;
          *
          *     undo, redo: what would be taken back or done again, in words; undo_by: whose that is; sheet:
-         *     None where the proof takes longer than a moment; touched: rows that were just written.
+         *     None where the proof takes longer than a moment; touched: rows that were just written; dual:
+         *     the phone has two slots; uses: of each file, tool and program, the rows that use it.
          */
         WritingOut: {
             /**
@@ -5027,6 +5073,8 @@ export interface components {
             at: string;
             /** By */
             by: string;
+            /** Dual */
+            dual: boolean;
             /** Fingerprint */
             fingerprint: string;
             head: components["schemas"]["WrittenHeadOut"];
@@ -5054,6 +5102,10 @@ export interface components {
             undo: string;
             /** Undo By */
             undo_by: string;
+            /** Uses */
+            uses: {
+                [key: string]: string[];
+            };
             /** Writers */
             writers: components["schemas"]["WriterOut"][];
         };
@@ -11420,6 +11472,102 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MeOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_writing_routes_post_in_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LogIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
                 };
             };
             /** @description Bad Request */

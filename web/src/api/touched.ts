@@ -2,7 +2,19 @@ import type { QueryClient } from "@tanstack/react-query";
 
 /** What was changed → the queries that may answer otherwise from now on. */
 const TOUCHED = {
-  guide: ["home", "guides", "page", "bench", "slips", "fixes", "files", "file-set", "package"],
+  guide: [
+    "home",
+    "guides",
+    "page",
+    "writing",
+    "states",
+    "bench",
+    "slips",
+    "fixes",
+    "files",
+    "file-set",
+    "package",
+  ],
   document: [
     "home",
     "guides",

@@ -21,6 +21,7 @@ const GuidesPage = lazy(async () => ({
 const PhonePage = lazy(async () => ({
   default: (await import("../features/codename/pages")).PhonePage,
 }));
+const BeginPage = lazy(async () => ({ default: (await import("../features/write")).BeginPage }));
 const EditPage = lazy(async () => ({ default: (await import("../features/document")).EditPage }));
 const FilesPage = lazy(async () => ({ default: (await import("../features/files")).FilesPage }));
 const PackagePage = lazy(async () => ({
@@ -49,6 +50,7 @@ export function App() {
               <Route path="/c/:codename/files" element={<FilesPage />} />
               <Route path="/c/:codename/files/one" element={<PackagePage />} />
               <Route path="/c/:codename/guides" element={<GuidesPage home={data} />} />
+              <Route path="/c/:codename/begin" element={<BeginPage />} />
               <Route path="/edit/:kind" element={<EditPage />} />
               <Route
                 path="/tools"

@@ -72,7 +72,7 @@ def _put(made: Drafted, note: Note, row: NoteRow, taken: set[str]) -> LineOf:
     sure = len(row.steps) == 1 and not row.open_about and joined is None
     step = dict(row.steps[0]) if sure else _question(row)
     step = {
-        "id": free_id(str(step.get("action")), taken),
+        "id": free_id("row" if step["action"] == "open" else str(step["action"]), taken),
         **{k: v for k, v in step.items() if k != "id"},
     }
     made.steps.append(step)

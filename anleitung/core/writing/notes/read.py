@@ -10,7 +10,7 @@ from anleitung.core.shorthand.commands import Given, read_command
 from anleitung.core.shorthand.lines import read_line
 from anleitung.core.shorthand.outline import MAX_BYTES
 from anleitung.core.shorthand.values import UnreadableLine
-from anleitung.core.writing.fits import names_things, offers
+from anleitung.core.writing.fits import unknown_name
 from anleitung.core.writing.here import Here
 from anleitung.core.writing.notes.known import Known
 from anleitung.core.writing.notes.phrases import PHRASES, Clause, Told
@@ -110,21 +110,10 @@ def _whole_line(bare: str, known: Known, told: Told) -> NoteRow | None:
         step = read_line(bare.rstrip("."), names)
     except UnreadableLine:
         return None
-    if not _names_only_known(step, known):
+    # Words of a short form may be any: "wipe data" names no area, and says something else.
+    if unknown_name(step, Here(known.bundle, known.shelf)):
         return None
     return NoteRow(bare, (step,), "short form")
-
-
-def _names_only_known(step: dict[str, Any], known: Known) -> bool:
-    """Words of a short form may be any: "wipe data" names no area, and says something else."""
-    here = Here(known.bundle, known.shelf)
-    for name, value in step.items():
-        if name in ("action", "id") or not names_things(step["action"], name):
-            continue
-        there = {offer.value for offer in offers(step["action"], name, here)}
-        if not set(value if isinstance(value, list) else [value]) <= there:
-            return False
-    return True
 
 
 def _of_command(bare: str, piece: str, given: tuple[Given, ...], told: Told) -> NoteRow:

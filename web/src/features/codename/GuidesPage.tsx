@@ -1,7 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { Link, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import { answerOf, api, type GuideLine, type GuideList, type Home } from "../../api/client";
 import { refresh } from "../../api/touched";
+import { useKeys } from "../../app/keys";
 import { counted } from "../../ui/counted";
 import { ProblemView } from "../../ui/ProblemView";
 import { TextButton } from "../../ui/TextButton";
@@ -31,9 +32,46 @@ export function GuidesPage({ home }: { home: Home }) {
   return (
     <div className="px-[18px] pt-2.5 pb-10">
       <CodenameHead codename={codename} />
-      <h1 className="mt-1.5 mb-2 text-[1.1875rem] font-semibold">Guides for {codename}</h1>
+      <div className="mt-1.5 mb-2 flex flex-wrap items-baseline gap-x-4">
+        <h1 className="text-[1.1875rem] font-semibold">Guides for {codename}</h1>
+        <BeginLinks codename={codename} />
+      </div>
       <Waiting query={guides}>{(data) => <ByAim codename={codename} list={data} />}</Waiting>
     </div>
+  );
+}
+
+// Each beginning of a guide with its key.
+const BEGINNINGS = [
+  ["a", "empty", "Empty guide"],
+  ["m", "notes", "From notes"],
+  ["c", "copy", "From a guide here"],
+  ["o", "carry", "From another codename"],
+] as const;
+
+function BeginLinks({ codename }: { codename: string }) {
+  const navigate = useNavigate();
+  const path = (how: string) => `/c/${codename}/begin?from=${how}`;
+  useKeys(
+    Object.fromEntries(
+      BEGINNINGS.map(([key, how]) => [
+        key,
+        (event: KeyboardEvent) => {
+          event.preventDefault();
+          navigate(path(how));
+        },
+      ]),
+    ),
+  );
+  return (
+    <nav aria-label="A new guide" className="flex flex-wrap gap-x-4">
+      <span className="text-soft">New:</span>
+      {BEGINNINGS.map(([key, how, says]) => (
+        <Link key={how} to={path(how)}>
+          {says} <kbd>{key}</kbd>
+        </Link>
+      ))}
+    </nav>
   );
 }
 
@@ -41,7 +79,8 @@ function ByAim({ codename, list }: { codename: string; list: GuideList }) {
   if (list.aims.length === 0 && list.trials.length === 0) {
     return (
       <p className="mb-2">
-        There are no guides for this phone yet. <Link to="/bring-in">Import a bundle</Link> for it.
+        There are no guides for this phone yet. Begin one, or{" "}
+        <Link to="/bring-in">import a bundle</Link> for it.
       </p>
     );
   }

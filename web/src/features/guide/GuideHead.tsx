@@ -16,7 +16,7 @@ export function GuideHead({ page }: { page: Page }) {
         <h1 className="text-[1.1875rem] font-semibold">{sheet.title}</h1>
         <VersionList page={page} />
         <span className="text-[0.7812rem] text-soft">
-          {page.kind === "draft" ? "imported by" : "published by"} {page.changed_by},{" "}
+          {page.kind === "draft" ? "changed by" : "published by"} {page.changed_by},{" "}
           {dayWords(page.changed_at)}
         </span>
         <span className="ml-auto flex items-baseline gap-3">

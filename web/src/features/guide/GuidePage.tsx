@@ -1,9 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
-import { type ReactNode, useMemo } from "react";
+import { lazy, type ReactNode, Suspense, useMemo } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { type Page, Problem } from "../../api/client";
 import { ProblemView } from "../../ui/ProblemView";
 import { usePageTitle } from "../../ui/usePageTitle";
+import { useSettled } from "../../ui/useSettled";
 import { Waiting } from "../../ui/Waiting";
 import { benchPath } from "../bench";
 import { CodenameHead } from "../codename";
@@ -19,6 +20,9 @@ import { SourceNote } from "./SourceNote";
 import { SheetContext } from "./sheetContext";
 import { bySteps, slipsQuery } from "./slips";
 import { TodayNote } from "./TodayNote";
+
+// Writing comes when a draft is opened.
+const DraftSheet = lazy(async () => ({ default: (await import("../write")).DraftSheet }));
 
 /** The guide sheet: one state of a guide, with all that the proof and the readers say of it. */
 export function GuidePage() {
@@ -82,22 +86,43 @@ function OnePage(props: { codename: string; slug: string; wanted: Wanted; versio
   }
   return (
     <Waiting query={page}>
-      {(data) => (
-        <div className="px-[18px] pt-2.5 pb-12">
-          <CodenameHead codename={codename} />
-          <GuideHead page={data} />
-          <TodayNote page={data} />
-          <SourceNote page={data} />
-          <Facts page={data} />
-          <EvidenceView page={data} />
-          <Around page={data}>
-            <SheetRows sheet={data.sheet}>
-              <SlipsNote page={data} />
-            </SheetRows>
-          </Around>
-          <FileSet sheet={data.sheet} />
-        </div>
-      )}
+      {(data) =>
+        data.kind === "draft" ? (
+          <div className="px-[18px] pt-2.5 pb-12">
+            <CodenameHead codename={codename} />
+            <Suspense fallback={<p className="py-3 text-soft">Loading…</p>}>
+              <DraftSheet
+                page={data}
+                above={(shown) => (
+                  <>
+                    <TodayNote page={data} />
+                    <SourceNote page={data} />
+                    <Facts page={shown} />
+                  </>
+                )}
+                around={(shown, children) => <Around page={shown}>{children}</Around>}
+                slips={(shown) => <SlipsNote page={shown} />}
+              />
+            </Suspense>
+            <FileSet sheet={data.sheet} />
+          </div>
+        ) : (
+          <div className="px-[18px] pt-2.5 pb-12">
+            <CodenameHead codename={codename} />
+            <GuideHead page={data} />
+            <TodayNote page={data} />
+            <SourceNote page={data} />
+            <Facts page={data} />
+            <EvidenceView page={data} />
+            <Around page={data}>
+              <SheetRows sheet={data.sheet}>
+                <SlipsNote page={data} />
+              </SheetRows>
+            </Around>
+            <FileSet sheet={data.sheet} />
+          </div>
+        )
+      }
     </Waiting>
   );
 }
@@ -122,9 +147,12 @@ function NoSuchVersion({ page, version }: { page: Page; version: string }) {
   );
 }
 
+const QUIET = 4_000; // milliseconds without a change
+
 /** What the rows know of the page; made anew only when it changes, so that they stay drawn. */
 function Around({ page, children }: { page: Page; children: ReactNode }) {
-  const slips = useQuery(slipsQuery(page));
+  const quiet = useSettled(page.fingerprint, QUIET) === page.fingerprint;
+  const slips = useQuery(slipsQuery(page, quiet));
   const around = useMemo(() => {
     const { codename, guide: slug } = page.sheet;
     const isDraft = page.kind === "draft";
@@ -136,7 +164,8 @@ function Around({ page, children }: { page: Page; children: ReactNode }) {
       toBench: (facts: Record<string, string>, step: string, slip?: number) =>
         benchPath({ codename, slug, version, facts, step, slip }),
       slipsAt: bySteps(slips.data),
+      quiet,
     };
-  }, [page, slips.data]);
+  }, [page, slips.data, quiet]);
   return <SheetContext value={around}>{children}</SheetContext>;
 }

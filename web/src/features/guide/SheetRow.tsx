@@ -1,4 +1,4 @@
-import { memo } from "react";
+import { memo, type ReactNode } from "react";
 import type { Row } from "../../api/client";
 import { FindingNote } from "./FindingNote";
 import { SlipMargin } from "./SlipMargin";
@@ -14,6 +14,11 @@ export const SheetRow = memo(function SheetRow(props: {
   host: string;
   isCurrent: boolean;
   explained: boolean;
+  /** Where a draft is written: the row itself, open in place of its sentence. */
+  opened?: ReactNode;
+  /** Below the sentence of the row that one stands at. */
+  under?: ReactNode;
+  isChosen?: boolean;
 }) {
   const { row, index } = props;
   const command = row.commands.find((each) => each.host === props.host);
@@ -29,7 +34,7 @@ export const SheetRow = memo(function SheetRow(props: {
         </p>
       )}
       <div
-        className={`sheet-row ${row.no_return ? "no-return" : ""}`}
+        className={`sheet-row ${row.no_return ? "no-return" : ""} ${props.isChosen ? "chosen" : ""}`}
         aria-current={props.isCurrent ? "step" : undefined}
         data-row={index}
         tabIndex={props.isCurrent || (index === 0 && !props.isCurrent) ? 0 : -1}
@@ -38,19 +43,24 @@ export const SheetRow = memo(function SheetRow(props: {
           <b className="inline-block w-6 font-semibold text-ink">{row.number}</b> {row.begins}
         </span>
         <div className={indent}>
-          <p className={row.kind === "step" ? "" : "font-semibold"}>
-            {row.arm && <span className="font-normal text-soft italic">{row.arm}: </span>}
-            {row.sentence}
-          </p>
-          {command && <Command text={command.text} />}
-          {props.isCurrent ? (
-            <More row={row} />
-          ) : (
-            // On paper nothing can be opened: all of it is printed.
-            <div className="hidden print:block">
-              <More row={row} onPaper />
-            </div>
+          {props.opened ?? (
+            <>
+              <p className={row.kind === "step" ? "" : "font-semibold"}>
+                {row.arm && <span className="font-normal text-soft italic">{row.arm}: </span>}
+                {row.sentence}
+              </p>
+              {command && <Command text={command.text} />}
+              {props.isCurrent ? (
+                <More row={row} />
+              ) : (
+                // On paper nothing can be opened: all of it is printed.
+                <div className="hidden print:block">
+                  <More row={row} onPaper />
+                </div>
+              )}
+            </>
           )}
+          {props.under}
         </div>
         <div className="facts">
           {row.changes.map((each) => (

@@ -1,4 +1,4 @@
-import { memo, type ReactNode, useEffect, useMemo, useRef, useState } from "react";
+import { Fragment, memo, type ReactNode, useEffect, useMemo, useRef, useState } from "react";
 import type { Row, Sheet } from "../../api/client";
 import { useKeys } from "../../app/keys";
 import { counted } from "../../ui/counted";
@@ -14,8 +14,23 @@ const NOWHERE = -2;
 const GENERAL = -1;
 const BLOCK = 25;
 
+/** What stands in the sheet where it is written: keys, an open row, a line for a new one. */
+export interface Writing {
+  keys: (row: Row | undefined) => Record<string, (event: KeyboardEvent) => void>;
+  /** The id of a row → what stands in place of its sentence. */
+  opened: ReadonlyMap<string, ReactNode>;
+  /** after: the id of the row above it, "" at the top. */
+  entry?: { after: string; view: ReactNode };
+  chosen: ReadonlySet<string>;
+  under: (row: Row) => ReactNode;
+  onStand: (row: string) => void;
+  /** A row that is to be stood at, once it is there. */
+  goTo?: { id: string };
+}
+
 /** The rows of the sheet, walked with the keyboard. */
-export function SheetRows({ sheet, children }: { sheet: Sheet; children: ReactNode }) {
+export function SheetRows(props: { sheet: Sheet; children: ReactNode; writing?: Writing }) {
+  const { sheet, children, writing } = props;
   const [current, setCurrent] = useState(NOWHERE);
   const [explained, setExplained] = useState(false);
   const { fixOf, take } = useFixes();
@@ -49,6 +64,7 @@ export function SheetRows({ sheet, children }: { sheet: Sheet; children: ReactNo
   const walk = (by: 1 | -1) => (event: KeyboardEvent) =>
     go(nextStep(all, Math.max(current, -1), by), event);
   useKeys({
+    ...writing?.keys(sheet.rows[current]),
     down: walk(1),
     up: walk(-1),
     n: () => walkFindings(1),
@@ -74,6 +90,15 @@ export function SheetRows({ sheet, children }: { sheet: Sheet; children: ReactNo
     rows?.addEventListener("focusin", follow);
     return () => rows?.removeEventListener("focusin", follow);
   }, []);
+  const stands = sheet.rows[current]?.id ?? "";
+  const onStand = writing?.onStand;
+  useEffect(() => onStand?.(stands), [stands, onStand]);
+  const goTo = writing?.goTo;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: for each wish, and again when rows have moved
+  useEffect(() => {
+    const index = sheet.rows.findIndex((row) => row.id === goTo?.id);
+    if (index >= 0) go(index);
+  }, [goTo, sheet.rows]);
   // A lasting address of one step: /c/…#step-9
   useEffect(() => {
     const number = Number(window.location.hash.match(/^#step-(\d+)$/)?.[1]);
@@ -111,6 +136,7 @@ export function SheetRows({ sheet, children }: { sheet: Sheet; children: ReactNo
         <span className="margin">In the margin</span>
       </div>
       <ol ref={list} className="sheet-rows">
+        {writing?.entry?.after === "" && writing.entry.view}
         {blocks.map((rows, block) => {
           const first = block * BLOCK;
           const isHere = current >= first && current < first + BLOCK;
@@ -122,6 +148,7 @@ export function SheetRows({ sheet, children }: { sheet: Sheet; children: ReactNo
               host={host}
               current={isHere ? current : NOWHERE}
               explained={explained && isHere}
+              writing={writing && concerns(writing, rows, isHere) ? writing : undefined}
             />
           );
         })}
@@ -134,6 +161,14 @@ export function SheetRows({ sheet, children }: { sheet: Sheet; children: ReactNo
 const rowAt = (index: number) =>
   document.getElementById(`step-${index + 1}`)?.querySelector<HTMLElement>("[data-row]");
 
+/** Whether a block shows anything of the writing; the others stay drawn while one types. */
+const concerns = (writing: Writing, rows: Row[], isHere: boolean) =>
+  isHere ||
+  rows.some(
+    (row) =>
+      writing.opened.has(row.id) || writing.chosen.has(row.id) || writing.entry?.after === row.id,
+  );
+
 /** Some rows together: a key draws anew only the blocks that it leaves and enters. */
 const RowBlock = memo(function RowBlock(props: {
   rows: Row[];
@@ -141,17 +176,27 @@ const RowBlock = memo(function RowBlock(props: {
   host: string;
   current: number;
   explained: boolean;
+  writing?: Writing;
 }) {
-  return props.rows.map((row, at) => (
-    <SheetRow
-      key={row.id}
-      row={row}
-      index={props.first + at}
-      host={props.host}
-      isCurrent={props.first + at === props.current}
-      explained={props.explained && props.first + at === props.current}
-    />
-  ));
+  const { writing } = props;
+  return props.rows.map((row, at) => {
+    const isCurrent = props.first + at === props.current;
+    return (
+      <Fragment key={row.id}>
+        <SheetRow
+          row={row}
+          index={props.first + at}
+          host={props.host}
+          isCurrent={isCurrent}
+          explained={props.explained && isCurrent}
+          opened={writing?.opened.get(row.id)}
+          under={isCurrent ? writing?.under(row) : undefined}
+          isChosen={writing?.chosen.has(row.id)}
+        />
+        {writing?.entry?.after === row.id && writing.entry.view}
+      </Fragment>
+    );
+  });
 });
 
 function countWords(sheet: Sheet): string {

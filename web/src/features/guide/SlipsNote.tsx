@@ -7,13 +7,14 @@ import { TextButton } from "../../ui/TextButton";
 import { benchPath } from "../bench";
 import { ChoicesTable } from "./ChoicesTable";
 import { FollowsView } from "./FollowsView";
+import { useSheet } from "./sheetContext";
 import { slipsQuery } from "./slips";
 import { WhysTable } from "./WhysTable";
 
 /** How many single slips do harm; each stands in the margin of its step. */
 export function SlipsNote({ page }: { page: Page }) {
   const [open, setOpen] = useState(false);
-  const slips = useQuery(slipsQuery(page));
+  const slips = useQuery(slipsQuery(page, useSheet().quiet));
   const version = page.kind === "draft" ? "draft" : page.version;
   const steps = new Set(slips.data?.harms.map((each) => each.step));
   return (
@@ -22,14 +23,19 @@ export function SlipsNote({ page }: { page: Page }) {
         <Link to={benchPath({ codename: page.sheet.codename, slug: page.sheet.guide, version })}>
           Try it on the bench
         </Link>
-        <TextButton aria-expanded={open} disabled={!slips.data} onClick={() => setOpen(!open)}>
+        <TextButton
+          aria-expanded={open}
+          disabled={slips.data?.why_not !== ""}
+          onClick={() => setOpen(!open)}
+        >
           What follows
         </TextButton>
         <span role="status" className="text-soft">
           {slips.isFetching && "Trying every single slip…"}
-          {slips.data &&
+          {slips.data?.why_not}
+          {slips.data?.why_not === "" &&
             `${slips.data.tried} slips tried: ${harmWords(slips.data.harms.length, steps.size)}`}
-          {slips.data &&
+          {slips.data?.why_not === "" &&
             slips.data.untried > 0 &&
             `. ${slips.data.untried} more were not tried to an end: nothing is known of them`}
         </span>

@@ -19,6 +19,8 @@ export interface SheetAround {
   /** The address of the bench with a finding's witness at its step. */
   toBench: (facts: Record<string, string>, step: string, slip?: number) => string;
   slipsAt: (step: string) => StepSlips;
+  /** Whether it has stood for some seconds: then what takes long is asked for. */
+  quiet: boolean;
 }
 
 const NOWHERE: SheetAround = {
@@ -26,6 +28,7 @@ const NOWHERE: SheetAround = {
   helped: {},
   toBench: () => "",
   slipsAt: () => ({}),
+  quiet: true,
 };
 
 export const SheetContext = createContext<SheetAround>(NOWHERE);

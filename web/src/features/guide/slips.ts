@@ -9,10 +9,11 @@ export type WayBack = Slips["ways_back"][number];
 /** What is told in the margin of one step: the worst that one slip does there, and why it is there. */
 export type StepSlips = { harm?: Harm; why?: Why; way?: WayBack };
 
-export const slipsQuery = (page: Page) =>
+/** quiet: nobody is just writing it; what takes seconds is not asked for at each key. */
+export const slipsQuery = (page: Page, quiet = true) =>
   queryOptions({
     queryKey: ["slips", page.fingerprint, page.sheet.codename],
-    enabled: page.sheet.finished,
+    enabled: quiet && page.sheet.finished,
     queryFn: ({ signal }) =>
       patiently(
         () =>

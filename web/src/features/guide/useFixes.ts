@@ -6,12 +6,12 @@ import { useSheet } from "./sheetContext";
 
 /** The edits that take findings of a draft away, and how one is taken; nothing for a revision. */
 export function useFixes() {
-  const { draft } = useSheet();
+  const { draft, quiet } = useSheet();
   const client = useQueryClient();
   const path = { codename: draft?.codename ?? "", slug: draft?.slug ?? "" };
   const fixes = useQuery({
     queryKey: ["fixes", draft],
-    enabled: draft !== undefined,
+    enabled: draft !== undefined && quiet,
     queryFn: ({ signal }) =>
       patiently(
         () => api.POST("/api/drafts/{codename}/{slug}/fixes", { params: { path }, signal }),

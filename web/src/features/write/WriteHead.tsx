@@ -1,0 +1,221 @@
+import { type KeyboardEvent, useCallback, useEffect, useState } from "react";
+import type { Edit, Sheet, Writing } from "../../api/client";
+import { useKeys } from "../../app/keys";
+import { keep, kept } from "../../storage";
+import { counted } from "../../ui/counted";
+import { TextButton } from "../../ui/TextButton";
+import { ConditionField } from "./ConditionField";
+import { OptionsField } from "./OptionsField";
+import { PromiseField } from "./PromiseField";
+import type { Path } from "./useWriting";
+
+const OPEN = "anleitung.write-head-open";
+
+/** The head of a draft: for whom, what it promises, what it asks; each moves the proof. */
+export function WriteHead(props: {
+  path: Path;
+  writing: Writing;
+  sheet: Sheet;
+  onEdit: (...edits: Edit[]) => void;
+}) {
+  const { path, writing, sheet, onEdit } = props;
+  const [open, setOpen] = useState(() => kept(OPEN) === "1");
+  const values = writing.head.values as Record<string, unknown>;
+  const { marks, unread } = writing.head;
+  const set = useCallback(
+    (field: Field, value: unknown) =>
+      onEdit({ op: "head", field, value: value as never, was: marks[field] ?? "" }),
+    [onEdit, marks],
+  );
+  const setAdmission = useCallback((text: string) => set("admission", text), [set]);
+  const typed = (field: string) => unread.find((each) => each.where === field);
+  const fold = () => {
+    keep(OPEN, open ? undefined : "1");
+    setOpen(!open);
+  };
+  useKeys({ h: fold });
+  return (
+    <section aria-label="The head of the guide" className="write-head">
+      <p className="flex flex-wrap gap-x-4">
+        <TextButton aria-expanded={open} onClick={fold}>
+          {open ? "Fold the head" : "Write the head"} <kbd>h</kbd>
+        </TextButton>
+        <span className="text-soft">
+          {counted(sheet.admitted, "kind of phone", "kinds of phone")} come in ·{" "}
+          {sheet.admission.join("; ")}
+        </span>
+      </p>
+      {open && (
+        <dl className="facts-list">
+          <dt>Title</dt>
+          <dd>
+            <TextField
+              label="Title"
+              value={String(values.title ?? "")}
+              onWrite={(text) => set("title", text)}
+            />
+          </dd>
+          <dt>In a sentence</dt>
+          <dd>
+            <TextField
+              label="Summary"
+              value={String(values.summary ?? "")}
+              onWrite={(text) => set("summary", text)}
+            />
+          </dd>
+          <dt>For phones where</dt>
+          <dd>
+            <ConditionField
+              path={path}
+              label="Admission"
+              value={typed("admission")?.text ?? String(values.admission ?? "")}
+              onWrite={setAdmission}
+            />
+            <Unread says={typed("admission")?.says} />
+            <p className="text-soft">
+              {sheet.admission.join("; ")}:{" "}
+              {counted(sheet.admitted, "kind of phone", "kinds of phone")} come in
+            </p>
+          </dd>
+          <dt>Ends with</dt>
+          <dd>
+            <PromiseField
+              path={path}
+              value={values.promise as PromiseValue}
+              sheet={sheet}
+              onWrite={(value) => set("promise", value)}
+            />
+            <Unread says={typed("promise")?.says} text={typed("promise")?.text} />
+          </dd>
+          <dt>Choices</dt>
+          <dd>
+            <OptionsField
+              value={(values.options ?? []) as OptionValue[]}
+              onWrite={(value) => set("options", value)}
+            />
+            <Unread says={typed("options")?.says} text={typed("options")?.text} />
+          </dd>
+          {(["files", "tools", "programs"] as const).map((field) => (
+            <Carried
+              key={field}
+              field={field}
+              ids={(values[field] ?? []) as string[]}
+              writing={writing}
+              onWrite={(value) => set(field, value)}
+            />
+          ))}
+          <dt>Before the first step</dt>
+          <dd>
+            <TextField
+              label="Introduction"
+              value={String(values.introduction ?? "")}
+              long
+              onWrite={(text) => set("introduction", text)}
+            />
+          </dd>
+        </dl>
+      )}
+    </section>
+  );
+}
+
+type Field = Extract<Edit, { op: "head" }>["field"];
+export interface PromiseValue {
+  holds: string[];
+  loses?: (string | { what: string; when?: string; no_copy?: string })[];
+}
+export interface OptionValue {
+  id: string;
+  ask: string;
+  choices: { id: string; says: string; keeps?: string[] }[];
+  advice?: string;
+}
+
+function Unread({ says, text }: { says?: string; text?: string }) {
+  if (!says) return null;
+  return (
+    <p className="mark mark-unknown text-unknown">
+      {text && <span className="letter">{text} </span>}
+      {says}. The proof is of what stood there before.
+    </p>
+  );
+}
+
+/** A line or more of text, written when it is left, or with Enter in one line. */
+export function TextField(props: {
+  label: string;
+  value: string;
+  long?: boolean;
+  onWrite: (text: string) => void;
+}) {
+  const [text, setText] = useState(props.value);
+  const [typing, setTyping] = useState(false);
+  useEffect(() => {
+    if (!typing) setText(props.value);
+  }, [props.value, typing]);
+  const write = () => {
+    setTyping(false);
+    if (text.trim() !== props.value) props.onWrite(text.trim());
+  };
+  const shared = {
+    "aria-label": props.label,
+    className: "w-full",
+    value: text,
+    onFocus: () => setTyping(true),
+    onChange: (event: { target: { value: string } }) => setText(event.target.value),
+    onBlur: write,
+  };
+  if (props.long) return <textarea rows={Math.min(8, text.split("\n").length)} {...shared} />;
+  return (
+    <input {...shared} onKeyDown={(event: KeyboardEvent) => event.key === "Enter" && write()} />
+  );
+}
+
+/** What the guide carries, with the rows that use each: seen before it is taken out. */
+function Carried(props: {
+  field: "files" | "tools" | "programs";
+  ids: string[];
+  writing: Writing;
+  onWrite: (ids: string[]) => void;
+}) {
+  const [asked, setAsked] = useState<string>();
+  const users = asked ? (props.writing.uses[asked] ?? []) : [];
+  const drop = (id: string) => {
+    props.onWrite(props.ids.filter((each) => each !== id));
+    setAsked(undefined);
+  };
+  return (
+    <>
+      <dt>{{ files: "Files", tools: "Host tools", programs: "Phone programs" }[props.field]}</dt>
+      <dd>
+        <span className="flex flex-wrap gap-x-4">
+          {props.ids.map((id) => (
+            <span key={id}>
+              {id}{" "}
+              <TextButton
+                quiet
+                aria-label={`Take out ${id}`}
+                onClick={() =>
+                  (props.writing.uses[id] ?? []).length > 0 ? setAsked(id) : drop(id)
+                }
+              >
+                ×
+              </TextButton>
+            </span>
+          ))}
+          {props.ids.length === 0 && <span className="text-soft">none yet</span>}
+        </span>
+        {asked && (
+          <p className="mark mark-warn text-care">
+            {counted(users.length, "row uses it", "rows use it")}: {users.join("; ")}. Without it
+            each becomes an open question or a stop.{" "}
+            <TextButton onClick={() => drop(asked)}>Take out {asked}</TextButton>{" "}
+            <TextButton quiet onClick={() => setAsked(undefined)}>
+              Leave it
+            </TextButton>
+          </p>
+        )}
+      </dd>
+    </>
+  );
+}

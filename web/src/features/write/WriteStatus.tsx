@@ -1,0 +1,66 @@
+import { Link } from "react-router";
+import type { Writing } from "../../api/client";
+import { counted } from "../../ui/counted";
+import { ProblemView } from "../../ui/ProblemView";
+import { TextButton } from "../../ui/TextButton";
+import type { Writer } from "./useWriting";
+
+/** Whether all is kept, what could be taken back, what is open, and who else writes. */
+export function WriteStatus({ writing, writer }: { writing: Writing; writer: Writer }) {
+  const waits = counted(writer.waiting, "edit waits", "edits wait");
+  return (
+    <div className="write-status">
+      <p role="status" className="flex flex-wrap items-baseline gap-x-3">
+        {writer.standing === "kept" && <span className="text-soft">all kept</span>}
+        {writer.standing === "sending" && <span className="text-unknown">proving…</span>}
+        {writer.standing === "offline" && (
+          <span className="mark mark-warn text-care">
+            The site cannot be reached: {waits} in this browser and will be sent
+          </span>
+        )}
+        {writer.standing === "signed-out" && (
+          <span className="mark mark-warn text-care">
+            You were signed out: {waits} here.{" "}
+            <a href="/login?next=/c/" target="_blank" rel="noreferrer">
+              Sign in beside it
+            </a>{" "}
+            and they are sent
+          </span>
+        )}
+        {writing.undo && (
+          <TextButton quiet onClick={() => void writer.undo()}>
+            Undo: {writing.undo}
+            {writing.undo_by !== writing.by && `, by ${writing.undo_by}`} <kbd>z</kbd>
+          </TextButton>
+        )}
+        {writing.redo && (
+          <TextButton quiet onClick={() => void writer.redo()}>
+            Redo: {writing.redo} <kbd>⇧Z</kbd>
+          </TextButton>
+        )}
+        {writing.open > 0 && (
+          <span className="mark mark-unknown text-unknown">
+            {counted(writing.open, "open question")}: proved as far as the first
+          </span>
+        )}
+        {writing.writers.map((each) => (
+          <span key={each.name} className="text-care">
+            {each.name} {each.row ? `is at ${each.row}` : "has it open"}
+          </span>
+        ))}
+        {writing.lineage && <span className="text-soft">{writing.lineage}</span>}
+        <Link to="?v=draft&history" className="ml-auto">
+          History
+        </Link>
+      </p>
+      {writer.problem && (
+        <div className="py-1">
+          <ProblemView error={writer.problem} />
+          <TextButton quiet onClick={writer.forget}>
+            Understood
+          </TextButton>
+        </div>
+      )}
+    </div>
+  );
+}

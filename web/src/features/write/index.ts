@@ -1,0 +1,2 @@
+export { BeginPage } from "./BeginPage";
+export { DraftSheet } from "./DraftSheet";

@@ -1,0 +1,203 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { answerOf, api, type Edit, Problem, type Writing } from "../../api/client";
+import { keep, keptAs } from "../../storage";
+import { announce } from "../../ui/announce";
+
+const POLL = 3_000; // milliseconds between two looks at what others write
+const RETRY = 3_000;
+
+export interface Path {
+  codename: string;
+  slug: string;
+}
+
+export const writingKey = ({ codename, slug }: Path) => ["writing", codename, slug] as const;
+
+/** How the edits of this page fare: all kept, on their way, or waiting for something. */
+export type Standing = "kept" | "sending" | "offline" | "signed-out";
+
+const isEdits = (value: unknown): value is Edit[][] =>
+  Array.isArray(value) && value.every(Array.isArray);
+
+/**
+ * A draft as it is written. Edits stand in line and go one after the other, so that no answer
+ * comes behind a newer one; those that could not be sent are kept in this browser.
+ */
+export function useWriting(path: Path) {
+  const client = useQueryClient();
+  const key = useMemo(() => writingKey(path), [path]);
+  const name = `anleitung.edits.${path.codename}.${path.slug}`;
+  const line = useRef<Edit[][]>(keptAs(name, isEdits) ?? []);
+  const busy = useRef(false);
+  const [waiting, setWaiting] = useState(line.current.length);
+  const [standing, setStanding] = useState<Standing>("kept");
+  const [problem, setProblem] = useState<Error>();
+  const at = useRef("");
+  const query = useQuery({
+    queryKey: key,
+    queryFn: ({ signal }) =>
+      answerOf(api.GET("/api/drafts/{codename}/{slug}/writing", { params: { path }, signal })),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
+  const keepLine = useCallback(() => {
+    keep(name, line.current.length > 0 ? JSON.stringify(line.current) : undefined);
+    setWaiting(line.current.length);
+  }, [name]);
+
+  const show = useCallback(
+    (writing: Writing) => {
+      client.setQueryData<Writing>(key, (before) => ({
+        ...writing,
+        // Where the proof takes longer, the sheet before stays, greyed, until it is there.
+        sheet: writing.sheet ?? before?.sheet ?? null,
+      }));
+    },
+    [client, key],
+  );
+
+  const send = useCallback(async () => {
+    if (busy.current) return;
+    busy.current = true;
+    while (line.current[0]) {
+      setStanding("sending");
+      try {
+        const writing = await answerOf(
+          api.POST("/api/drafts/{codename}/{slug}/edits", {
+            params: { path },
+            body: { edits: line.current[0] },
+          }),
+        );
+        line.current = line.current.slice(1);
+        keepLine();
+        show(writing);
+        setProblem(undefined);
+      } catch (error) {
+        const code = error instanceof Problem ? error.body.code : "unreachable";
+        if (code === "unreachable" || code === "sign-in-first") {
+          setStanding(code === "unreachable" ? "offline" : "signed-out");
+          busy.current = false;
+          return;
+        }
+        // An edit that the site refuses would be refused for ever; it is told, and the rest goes on.
+        line.current = line.current.slice(1);
+        keepLine();
+        setProblem(error as Error);
+        announce((error as Error).message);
+      }
+    }
+    setStanding("kept");
+    busy.current = false;
+  }, [path, keepLine, show]);
+
+  const edit = useCallback(
+    (...edits: Edit[]) => {
+      line.current = [...line.current, edits];
+      keepLine();
+      void send();
+    },
+    [keepLine, send],
+  );
+
+  const act = useCallback(
+    async (call: Promise<Writing>, says: string) => {
+      try {
+        show(await call);
+        setProblem(undefined);
+        announce(says);
+      } catch (error) {
+        setProblem(error as Error);
+      }
+    },
+    [show],
+  );
+
+  const undo = useCallback(
+    () =>
+      act(
+        answerOf(api.POST("/api/drafts/{codename}/{slug}/undo", { params: { path } })),
+        "Taken back.",
+      ),
+    [act, path],
+  );
+  const redo = useCallback(
+    () =>
+      act(
+        answerOf(api.POST("/api/drafts/{codename}/{slug}/redo", { params: { path } })),
+        "Done again.",
+      ),
+    [act, path],
+  );
+  const setBack = useCallback(
+    (number: number) =>
+      act(
+        answerOf(
+          api.POST("/api/drafts/{codename}/{slug}/set-back", {
+            params: { path },
+            body: { number },
+          }),
+        ),
+        `Set back to state ${number}.`,
+      ),
+    [act, path],
+  );
+
+  // What could not be sent goes as soon as it can; what others write is looked at.
+  useEffect(() => {
+    const again = () => void send();
+    const retry = setInterval(() => {
+      if (line.current.length > 0) again();
+    }, RETRY);
+    window.addEventListener("online", again);
+    window.addEventListener("focus", again);
+    again();
+    return () => {
+      clearInterval(retry);
+      window.removeEventListener("online", again);
+      window.removeEventListener("focus", again);
+    };
+  }, [send]);
+  useEffect(() => {
+    const look = async () => {
+      const seen = client.getQueryData<Writing>(key);
+      if (!seen || line.current.length > 0 || document.hidden) return;
+      const told = await answerOf(
+        api.POST("/api/drafts/{codename}/{slug}/here", {
+          params: { path },
+          body: { row: at.current, fingerprint: seen.fingerprint },
+        }),
+      ).catch(() => undefined);
+      const now = client.getQueryData<Writing>(key);
+      // An answer from before an edit of this page says nothing of what stands now.
+      if (!told || !now || line.current.length > 0 || now.fingerprint !== seen.fingerprint) return;
+      if (told.writing) show(told.writing);
+      else if (JSON.stringify(told.writers) !== JSON.stringify(now.writers)) {
+        client.setQueryData<Writing>(key, { ...now, writers: told.writers });
+      }
+    };
+    const timer = setInterval(look, POLL);
+    void look();
+    return () => clearInterval(timer);
+  }, [client, key, path, show]);
+
+  const standAt = useCallback((row: string) => {
+    at.current = row;
+  }, []);
+  const forget = useCallback(() => setProblem(undefined), []);
+  return {
+    query,
+    edit,
+    undo,
+    redo,
+    setBack,
+    show,
+    standAt,
+    forget,
+    standing,
+    waiting,
+    problem,
+  };
+}
+
+export type Writer = ReturnType<typeof useWriting>;
