@@ -6,13 +6,27 @@ of its guides.
 from anleitung.catalogue.load import load_programs, load_tools
 from anleitung.core.documents.package import Package
 from anleitung.core.writing.shelf import Shelf
-from anleitung.guides.load import Stored, chosen_for, guides_of, is_for, newest_state, readable
+from anleitung.guides.load import Stored, chosen_for, guides_of, is_for, readable
+from anleitung.guides.models import Draft, Revision
 
 
 def shelf_of(codename: str) -> Shelf:
     """The newest state of each guide; of files with one id, that of the newest guide counts."""
     packages: dict[str, Package] = {}
-    states = [chosen_for(newest_state(guide), codename) for guide in guides_of(codename)]
+    # Their texts are only read where a bundle is not at hand already.
+    guides = list(guides_of(codename).values_list("pk", flat=True))
+    newest: dict[int, Stored] = {}
+    for revision in (
+        Revision.objects.filter(guide__in=guides)
+        .defer("files")
+        .select_related("guide")
+        .order_by("number")
+    ):
+        newest[revision.guide_id] = revision
+    for draft in Draft.objects.filter(guide__in=guides).defer("files").select_related("guide"):
+        newest[draft.guide_id] = draft
+    rows = [newest[pk] for pk in sorted(newest)]
+    states = [chosen_for(row, codename) for row in rows]
     for _row, bundle in readable([row for row in states if is_for(row)]):
         for package in bundle.packages:
             packages[package.id] = package

@@ -14,17 +14,12 @@ from anleitung.core.formats.checksums import write_checksums
 from anleitung.core.formats.pictures import Kept
 from anleitung.core.formats.read_bundle import INTRODUCTION
 from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.document import Guide
 
 
 def write_bundle(bundle: Bundle, pictures: Iterable[Kept] = ()) -> dict[str, bytes]:
     """Name within the bundle → content. pictures: those that its steps show."""
-    files: dict[str, str] = {}
-    guide = as_typed(bundle.guide)
-    prose: dict[str, str] = {}
-    _take_prose(guide, prose)
-    if bundle.guide.introduction:
-        prose[INTRODUCTION] = guide.pop("introduction")
-    files["guide.yaml"] = _yaml(guide)
+    files: dict[str, str] = write_guide(bundle.guide)
     files["device.yaml"] = _yaml(as_typed(bundle.device))
     files["builds.yaml"] = _yaml({"builds": [as_typed(b) for b in bundle.builds]})
     for package in bundle.packages:
@@ -39,14 +34,23 @@ def write_bundle(bundle: Bundle, pictures: Iterable[Kept] = ()) -> dict[str, byt
         folder = f"codenames/{other.device.codename}"
         files[f"{folder}/device.yaml"] = _yaml(as_typed(other.device))
         files[f"{folder}/builds.yaml"] = _yaml({"builds": [as_typed(b) for b in other.builds]})
-    for name, text in prose.items():
-        files[f"prose/{name}.md"] = text + "\n"
     digests = {p.name: p.sha256 for p in bundle.packages if p.sha256}
     if digests:
         files[CHECKSUMS] = write_checksums(digests)
     written = {name: text.encode() for name, text in files.items()}
     written |= {picture.name: picture.content for picture in pictures}
     return dict(sorted(written.items()))
+
+
+def write_guide(guide: Guide) -> dict[str, str]:
+    """The files of the guide alone, with its prose."""
+    plain = as_typed(guide)
+    prose: dict[str, str] = {}
+    _take_prose(plain, prose)
+    if guide.introduction:
+        prose[INTRODUCTION] = plain.pop("introduction")
+    texts = {f"prose/{name}.md": text + "\n" for name, text in prose.items()}
+    return {"guide.yaml": _yaml(plain), **texts}
 
 
 def write_zip(files: dict[str, bytes]) -> bytes:
@@ -87,7 +91,7 @@ def _take_prose(value: Any, prose: dict[str, str]) -> None:
             _take_prose(inner, prose)
 
 
-class _Dumper(yaml.SafeDumper):
+class _Dumper(getattr(yaml, "CSafeDumper", yaml.SafeDumper)):  # type: ignore[misc]
     def ignore_aliases(self, data: Any) -> bool:
         return True
 

@@ -8,10 +8,11 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
-from anleitung.core.formats.write_bundle import write_bundle
+from anleitung.core.formats.write_bundle import write_bundle, write_guide
+from anleitung.core.guide.bundle import Bundle
 from anleitung.core.writing.ops import AnyEdit
 from anleitung.core.writing.session import edit_bundle
-from anleitung.core.writing.words import edits_words
+from anleitung.core.writing.words import edits_words, typed_in
 from anleitung.guides.errors import NothingToUndo
 from anleitung.guides.history import (
     find_state,
@@ -22,7 +23,7 @@ from anleitung.guides.history import (
 )
 from anleitung.guides.load import as_texts, chosen_for, find_draft, load_whole
 from anleitung.guides.models import Draft, DraftState
-from anleitung.guides.services.redraft import is_of_files, redraft
+from anleitung.guides.services.redraft import is_of_files, is_of_guide, redraft
 from anleitung.guides.shelf import shelf_for
 
 
@@ -52,11 +53,31 @@ def edit(
         )
         if done.bundle.fingerprint == draft.fingerprint:
             return Edited(draft, done.touched)
-        written = as_texts(write_bundle(done.bundle))
-        standing = {n: t for n, t in draft.files.items() if n in written and not is_of_files(n)}
+        texts = _texts(draft, bundle, done.bundle)
         says = edits_words(bundle, done.bundle, edits)
-        redraft(draft, {**written, **standing}, actor=actor, now=now, says=says, as_published=True)
+        redraft(
+            draft,
+            texts,
+            actor=actor,
+            now=now,
+            says=says,
+            about=typed_in(edits),
+            as_published=True,
+        )
     return Edited(chosen_for(draft, codename), done.touched)
+
+
+def _texts(draft: Draft, before: Bundle, after: Bundle) -> dict[str, str]:
+    """What was not changed keeps the form in which it was brought."""
+    if all(getattr(before, kind) == getattr(after, kind) for kind in _CARRIED):
+        kept = {n: t for n, t in draft.files.items() if not is_of_guide(n)}
+        return {**kept, **write_guide(after.guide)}
+    written = as_texts(write_bundle(after))
+    standing = {n: t for n, t in draft.files.items() if n in written and not is_of_files(n)}
+    return {**written, **standing}
+
+
+_CARRIED = ("packages", "tools", "programs")
 
 
 def undo(*, actor: User, codename: str, slug: str, now: datetime) -> Draft:
