@@ -88,11 +88,16 @@ export function ConditionField(props: {
         onKeyDown={keys}
       />
       {open && looked.data && (
-        <p className={looked.data.fault ? "text-care" : "text-soft"}>
-          {looked.data.fault || looked.data.words.join("; ")}
-        </p>
+        // It floats: nothing below moves away from under a press.
+        <div className="offer-sheet">
+          <p className={looked.data.fault ? "text-care" : "text-soft"}>
+            {looked.data.fault || looked.data.words.join("; ")}
+          </p>
+          {offers.length > 0 && (
+            <OfferList id={list} offers={offers} chosen={chosen} onTake={take} />
+          )}
+        </div>
       )}
-      {offers.length > 0 && <OfferList id={list} offers={offers} chosen={chosen} onTake={take} />}
     </div>
   );
 }

@@ -1,9 +1,14 @@
-import { type ReactNode, useMemo } from "react";
+import { type ReactNode, useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
 import type { Page } from "../../api/client";
+import { useKeys } from "../../app/keys";
 import { ProblemView } from "../../ui/ProblemView";
 import { GuideHead } from "../guide/GuideHead";
+import { keptHost } from "../guide/HostChoice";
+import { DeleteDraft } from "./DeleteDraft";
 import { History } from "./History";
+import { PasteNotes } from "./PasteNotes";
+import { ReaderView } from "./ReaderView";
 import { useWriting } from "./useWriting";
 import { WriteHead } from "./WriteHead";
 import { WriteSheet } from "./WriteSheet";
@@ -37,23 +42,56 @@ export function DraftSheet(props: {
         : page,
     [page, data, sheet],
   );
+  const [pasting, setPasting] = useState(false);
+  const [reading, setReading] = useState(false);
+  useKeys({
+    m: (event) => {
+      event.preventDefault();
+      setPasting(true);
+    },
+    v: () => setReading(!reading),
+  });
+  const host = keptHost(sheet.hosts.map((each) => each.id));
   return (
     <>
       <GuideHead page={shown} />
       {props.above(shown)}
-      {data && <WriteStatus writing={data} writer={writer} />}
+      {data && (
+        <WriteStatus
+          writing={data}
+          writer={writer}
+          onPaste={() => setPasting(true)}
+          onReader={() => setReading(!reading)}
+        >
+          <DeleteDraft path={path} seen={data.fingerprint} />
+        </WriteStatus>
+      )}
+      {pasting && (
+        <PasteNotes
+          path={path}
+          onDone={(writing) => {
+            writer.show(writing);
+            setPasting(false);
+          }}
+          onLeave={() => setPasting(false)}
+        />
+      )}
       {writer.query.error && <ProblemView error={writer.query.error} />}
       {search.has("history") && data && (
         <History path={path} writing={data} onSetBack={writer.setBack} />
       )}
       {data && <WriteHead path={path} writing={data} sheet={sheet} onEdit={writer.edit} />}
-      {data &&
-        props.around(
-          shown,
-          <WriteSheet path={path} page={shown} sheet={sheet} data={data} writer={writer}>
-            {props.slips(shown)}
-          </WriteSheet>,
-        )}
+      {data && (
+        <div className={reading ? "with-reader" : undefined}>
+          {props.around(
+            shown,
+            <WriteSheet path={path} page={shown} sheet={sheet} data={data} writer={writer}>
+              {props.slips(shown)}
+            </WriteSheet>,
+          )}
+          {reading && <ReaderView path={path} sheet={sheet} host={host} />}
+        </div>
+      )}
     </>
   );
 }

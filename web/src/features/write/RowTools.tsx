@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { Edit, WrittenRow } from "../../api/client";
+import { useKeys } from "../../app/keys";
 import { TextButton } from "../../ui/TextButton";
 
 export interface RowActs {
@@ -11,6 +12,8 @@ export interface RowActs {
   duplicate: () => void;
   remove: () => void;
   unfold: () => void;
+  /** Back to the words of the notes that it was read from. */
+  refuse?: () => void;
   fold: (edit: Pick<Extract<Edit, { op: "fold" }>, "into" | "arm">) => void;
 }
 
@@ -24,11 +27,13 @@ export function RowTools(props: {
 }) {
   const { row, acts } = props;
   const [folding, setFolding] = useState(false);
+  useKeys({ g: () => setFolding(!folding) });
   return (
     <div className="row-tools">
       {props.notes.map((note) => (
         <p key={note} className="text-soft">
-          {note}
+          {note}{" "}
+          {acts.refuse && <Act says="Refuse: back to the words" of="r" onPress={acts.refuse} />}
         </p>
       ))}
       <p className="flex flex-wrap gap-x-3">

@@ -99,6 +99,13 @@ export function WriteSheet(props: {
     edit({ op: "write", line, was: "", at: entry.at });
     setEntry({ ...entry, writes: true });
   };
+  const refusal = (row: WrittenRow) => {
+    const from = data.notes.filter((each) => each.row === row.id);
+    if (row.open || from.length === 0) return undefined;
+    const text = from.map((each) => each.text.trim()).join("\n");
+    const step = { action: "open", text, says: "refused as it was read from the notes" };
+    return () => edit({ op: "put", id: row.id, was: row.mark, step });
+  };
   const acts = (row: WrittenRow, shown: string): RowActs => ({
     open: () => {
       setEntry(undefined);
@@ -120,6 +127,7 @@ export function WriteSheet(props: {
       setGoTo({ id: before(shown) || before(shown, -1) });
     },
     unfold: () => edit({ op: "unfold", id: row.id }),
+    refuse: refusal(row),
     fold: (into) => {
       const ids = rowsOf(row);
       edit({ op: "fold", ids, ...into } as Edit);
@@ -156,6 +164,7 @@ export function WriteSheet(props: {
       d: by(own?.duplicate),
       x: by(own?.remove),
       delete: by(own?.remove),
+      r: by(own?.refuse),
       u: by(row && row.lists.length > 0 ? own?.unfold : undefined),
       t: by(row?.open?.text ? () => edit({ op: "as-prose", id: row.id }) : undefined),
       z: (event: KeyboardEvent) => void (event.shiftKey ? redo() : undo()),

@@ -1,3 +1,4 @@
+import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { Writing } from "../../api/client";
 import { counted } from "../../ui/counted";
@@ -6,7 +7,14 @@ import { TextButton } from "../../ui/TextButton";
 import type { Writer } from "./useWriting";
 
 /** Whether all is kept, what could be taken back, what is open, and who else writes. */
-export function WriteStatus({ writing, writer }: { writing: Writing; writer: Writer }) {
+export function WriteStatus(props: {
+  writing: Writing;
+  writer: Writer;
+  onPaste: () => void;
+  onReader: () => void;
+  children: ReactNode;
+}) {
+  const { writing, writer } = props;
   const waits = counted(writer.waiting, "edit waits", "edits wait");
   return (
     <div className="write-status">
@@ -49,9 +57,16 @@ export function WriteStatus({ writing, writer }: { writing: Writing; writer: Wri
           </span>
         ))}
         {writing.lineage && <span className="text-soft">{writing.lineage}</span>}
-        <Link to="?v=draft&history" className="ml-auto">
-          History
-        </Link>
+      </p>
+      <p className="flex flex-wrap gap-x-4">
+        <TextButton quiet onClick={props.onReader}>
+          As a reader sees it <kbd>v</kbd>
+        </TextButton>
+        <TextButton quiet onClick={props.onPaste}>
+          Paste notes <kbd>m</kbd>
+        </TextButton>
+        <Link to="?v=draft&history">History</Link>
+        {props.children}
       </p>
       {writer.problem && (
         <div className="py-1">
