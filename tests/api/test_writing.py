@@ -173,7 +173,7 @@ def test_beginnings_that_cannot_be_are_refused_and_leave_nothing(writer: Client)
     good = {"how": "empty", "slug": "new", "title": "New", "aim": "base"}
     for change, says in (
         ({"slug": "clean-install"}, "has a guide clean-install already"),
-        ({"slug": "No Slug"}, "id: “No Slug” names nothing known here"),
+        ({"slug": "No Slug"}, "id: expected small letters"),
         ({"title": ""}, "title: is empty"),
         ({"aim": "dance"}, "The aim of a guide is one of"),
         ({"system": "kiebitz"}, "No file of palstek brings a system kiebitz"),

@@ -60,6 +60,8 @@ def sentence_of(item: Any) -> str:
     if kind == "union_tag_invalid":
         known = str(context.get("expected_tags", "")).replace("'", "")
         return f"no action is called {context.get('tag')!r}; known: {known}"
+    if kind == "string_too_short" and not given:
+        return "is empty"
     if kind == "value_error":
         return str(context["error"])
     if item["loc"][-1] == "sha256":

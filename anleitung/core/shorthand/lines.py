@@ -13,6 +13,7 @@ from typing import Annotated, Any, Union, get_args, get_origin
 
 from pydantic import ValidationError
 
+from anleitung.core.formats.faults import faults_of
 from anleitung.core.phone.actions import Step, name_of
 from anleitung.core.shorthand.form import Form, Group, Part, Place, Word
 from anleitung.core.shorthand.forms import BY_NAME, FORMS
@@ -90,12 +91,13 @@ def read_line(line: str, names: Mapping[str, str] | None = None) -> dict[str, An
         raise _unreadable(tokens[:bar])
     plain = {**found, **rest}
     named = {"id": label[1]} if label else {}
+    whole = {"id": "step", **plain, **named}
     try:
-        BY_NAME[plain["action"]].model_validate({"id": "step", **plain, **named})
+        BY_NAME[plain["action"]].model_validate(whole)
     except ValidationError as error:
-        first = error.errors()[0]
-        where = ".".join(str(p) for p in first["loc"] if isinstance(p, str))
-        raise UnreadableLine(f"{where}: {first['msg']}" if where else first["msg"]) from error
+        at, says = faults_of(error, whole)[0]
+        where = ".".join(p for p in at if isinstance(p, str))
+        raise UnreadableLine(f"{where}: {says}" if where else says) from error
     return {**named, **plain}
 
 

@@ -93,6 +93,9 @@ def _fact_of(told: list[str], vocabulary: Vocabulary) -> str | None:
 
 
 def _values(term: Term) -> list[str]:
-    values = sorted(term.values or (), reverse=term.order is not None)
+    values = sorted(term.values or ())
+    if term.order is not None:  # the newest first
+        place = term.order.place
+        values.sort(key=lambda v: place.get(v, ("", -1))[1], reverse=True)
     printed = [v if re.fullmatch(r"[A-Za-z0-9][A-Za-z0-9._/+-]*", v) else f'"{v}"' for v in values]
     return [v for v in printed if " " not in v]

@@ -6,6 +6,7 @@ from typing import Annotated, Any
 
 from pydantic import TypeAdapter, ValidationError
 
+from anleitung.core.formats.faults import sentence_of
 from anleitung.core.guide.document import Guide, Unread
 from anleitung.core.writing import ops
 from anleitung.core.writing.tree import EditRefused, head_marks
@@ -22,8 +23,8 @@ def set_field(guide: Guide, edit: ops.Head) -> Guide:
     try:
         value = _adapter(edit.field).validate_python(edit.value)
     except ValidationError as error:
-        first = error.errors()[0]
-        says = first["msg"].removeprefix("Value error, ")
+        first = error.errors(include_url=False)[0]
+        says = sentence_of({**first, "loc": (edit.field, *first["loc"])})
         return unread(guide, edit.field, edit.value, says)
     return guide.model_copy(update={edit.field: value, "unread": others})
 

@@ -19,7 +19,7 @@ def texts_in_log(texts: Sequence[str], log: str) -> dict[str, Any]:
             message = Message(text=text, means="harmless", do="go on")
         except ValidationError as error:
             seen.append(False)
-            faults.append(first_fault(error, of_step=False))
+            faults.append(first_fault(error, {"text": text}))
             continue
         seen.append(any(message.fits(line) for line in lines))
         faults.append("")

@@ -4,6 +4,7 @@ from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
 
+from anleitung.core.formats.faults import faults_of
 from anleitung.core.guide.nested import AnyStep, OneStep
 from anleitung.core.guide.open_question import OpenQuestion
 from anleitung.core.phone.actions import Step
@@ -31,7 +32,7 @@ def step_or_question(plain: dict[str, Any]) -> OneStep:
     try:
         return ANY_STEP.validate_python(plain)
     except ValidationError as error:
-        return question_of(plain, first_fault(error))
+        return question_of(plain, first_fault(error, plain))
 
 
 def question_of(plain: dict[str, Any], says: str) -> OpenQuestion:
@@ -41,29 +42,20 @@ def question_of(plain: dict[str, Any], says: str) -> OpenQuestion:
     try:
         return OpenQuestion.model_validate({**whole, **beside, "says": says[:400]})
     except ValidationError as error:
-        raise EditRefused(first_fault(error), str(plain["id"])) from error
+        raise EditRefused(first_fault(error, plain), str(plain["id"])) from error
 
 
 def validated(plain: dict[str, Any], row: str) -> OneStep:
     try:
         return ANY_STEP.validate_python(plain)
     except ValidationError as error:
-        raise EditRefused(first_fault(error), row) from error
+        raise EditRefused(first_fault(error, plain), row) from error
 
 
-def first_fault(error: ValidationError, *, of_step: bool = True) -> str:
-    """The field, and what is wrong with it, in words. of_step: the first place names the action."""
-    first = error.errors()[0]
-    where = [str(p) for p in first["loc"] if isinstance(p, str)]
-    named = ".".join(where[1:] if of_step else where).replace("_", " ")
-    says = first["msg"].removeprefix("Value error, ")
-    if first["type"] == "missing":
-        says = "is missing"
-    elif first["type"] == "string_pattern_mismatch":
-        given = str(first["input"])[:60]
-        says = f"“{given}” names nothing known here; ids are small letters, digits and hyphens"
-    elif first["type"] == "string_too_short":
-        says = "is empty"
+def first_fault(error: ValidationError, value: Any) -> str:
+    """The field, and what is wrong with it, in words. value: that was looked at."""
+    at, says = faults_of(error, value)[0]
+    named = ".".join(str(part) for part in at if isinstance(part, str)).replace("_", " ")
     return f"{named}: {says}" if named else says
 
 

@@ -47,10 +47,11 @@ def settle(before: Guide, bundle: Bundle) -> Bundle:
 
 
 def _whole(guide: Guide) -> Guide:
+    body = body_of(guide)
     try:
-        return Guide.model_validate(body_of(guide))
+        return Guide.model_validate(body)
     except ValidationError as error:
-        raise EditRefused(first_fault(error, of_step=False)) from error
+        raise EditRefused(first_fault(error, body)) from error
 
 
 def _not_empty(guide: Guide) -> Guide:

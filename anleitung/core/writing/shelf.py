@@ -51,13 +51,14 @@ def carry(bundle: Bundle, touched: Iterable[str], shelf: Shelf) -> Bundle:
     What the guide lists and the bundle lacks comes in as well; what it no longer lists goes out.
     """
     guide, wanted = bundle.guide, set(touched)
-    named = {n for s in actions_of(guide) if s.id in wanted for n in documents_named(s)}
-    named |= {*guide.files, *guide.tools, *guide.programs}
+    steps = [step for step in actions_of(guide) if step.id in wanted]
     there = shelf.with_bundle(bundle)
-    named |= _named_by(named, there)
-    files = _listed(guide.files, named, there.packages)
-    tools = _listed(guide.tools, named, there.tools)
-    programs = _listed(guide.programs, named, there.programs)
+    named_files = {f for s in steps for f in (*s.used_files(), s.expects or "")}
+    files = _listed(guide.files, _made_from(named_files, there), there.packages)
+    named_programs = {p for s in steps for p in _programs_named(s)}
+    named_programs |= {p for f in files if f in there.packages for p in _of(there.packages[f])}
+    programs = _listed(guide.programs, named_programs, there.programs)
+    tools = _listed(guide.tools, {s.tool_id() or "" for s in steps}, there.tools)
     guide = guide.model_copy(update={"files": files, "tools": tools, "programs": programs})
     return replace(
         bundle,
@@ -88,26 +89,34 @@ def documents_named(step: Step) -> Iterator[str]:
     tool = step.tool_id()
     if tool:
         yield tool
+    yield from _programs_named(step)
+
+
+def _programs_named(step: Step) -> Iterator[str]:
     for name in ("program", "expects"):
         value = getattr(step, name, None)
         if isinstance(value, str):
             yield value
 
 
-def _named_by(names: Iterable[str], there: Shelf) -> set[str]:
-    """The documents that these documents name, over any number of links."""
+def _made_from(files: Iterable[str], there: Shelf) -> set[str]:
+    """With what they are made from, over any number of links."""
     found: set[str] = set()
-    ahead = list(names)
+    ahead = list(files)
     while ahead:
-        package = there.packages.get(ahead.pop())
-        if package is None:
+        name = ahead.pop()
+        package = there.packages.get(name)
+        if name in found or package is None:
             continue
-        new = set(_texts(body_of(package))) - found
+        found.add(name)
         if package.derived is not None:
-            new.add(package.derived.source)
-        found |= new
-        ahead += new
+            ahead.append(package.derived.source)
     return found
+
+
+def _of(package: Package) -> set[str]:
+    """The programs that a file names: the recovery that it brings, who makes its data anew …"""
+    return set(_texts(body_of(package)))
 
 
 def _texts(value: Any, name: str = "") -> Iterator[str]:

@@ -90,7 +90,7 @@ def begin(
         if how == "notes":
             bundle, drafted = with_notes(bundle, text, shelf_of(codename), "")
     except ValidationError as error:
-        raise BeginRefused(first_fault(error, of_step=False)) from error
+        raise BeginRefused(first_fault(error, {})) from error
     with transaction.atomic():
         draft = _store(bundle, actor, now, drafted, text)
     return Begun(draft, drafted)

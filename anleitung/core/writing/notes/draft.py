@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import Any
 
-from anleitung.core.writing.notes.read import Note, NoteRow
+from anleitung.core.writing.notes.read import Note, NoteRow, clean
 from anleitung.core.writing.tree import free_id
 
 Plain = dict[str, Any]
@@ -52,7 +52,7 @@ def draft_notes(notes: Sequence[Note], taken: set[str]) -> Drafted:
 
 def _keep_text(made: Drafted, note: Note) -> None:
     """Beside the step before it, or in the introduction."""
-    text = note.text.strip()
+    text = clean(note.text)
     if not made.steps:
         made.introduction = f"{made.introduction}\n{text}".strip()
         made.lines.append(LineOf(note.number, "", "kept as text"))

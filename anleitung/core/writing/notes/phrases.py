@@ -16,14 +16,20 @@ Plain = dict[str, Any]
 
 @dataclass(slots=True)
 class Told:
-    """What the notes have said so far. got: files that they get; connected: the phone is."""
+    """What the notes have said so far. got: files that they get; on_phone: files that are put or
+
+    made there; connected: the phone is.
+    """
 
     got: list[str] = field(default_factory=list)
+    on_phone: set[str] = field(default_factory=set)
     connected: bool = False
 
     def hear(self, step: Plain) -> None:
         if step.get("action") == "obtain":
             self.got += step["files"]
+        if step.get("action") in ("place", "derive"):
+            self.on_phone.add(step["file"])
         self.connected = self.connected or step.get("action") == "connect"
 
 

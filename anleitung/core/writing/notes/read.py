@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, field
 from typing import Any, Literal
 
-from anleitung.core.documents.plain_text import UNSEEN_IN_PROSE
+from anleitung.core.documents.plain_text import UNSEEN_IN_PROSE, name_unseen
 from anleitung.core.shorthand.commands import Given, read_command
 from anleitung.core.shorthand.lines import read_line
 from anleitung.core.shorthand.outline import MAX_BYTES
@@ -78,9 +78,13 @@ def _read(lines: list[str], known: Known) -> Iterator[Note]:
 
 def _one(number: int, line: str, known: Known, told: Told, *, fenced: bool) -> Note:
     listed = _BULLET.match(line) is not None
-    bare = _UNSEEN.sub("", line if fenced else _BULLET.sub("", line)).strip()
+    bare = clean(line if fenced else _BULLET.sub("", line))
     if not bare:
         return Note(number, line, "blank")
+    unseen = name_unseen(line)
+    if unseen:
+        # What is read might not be what is seen.
+        return Note(number, line, "open", (NoteRow(bare, (), "", f"it holds {unseen}"),))
     if _HEADING.match(bare) or len(bare) > MAX_LINE:
         return Note(number, line, "text")
     whole = _whole_line(bare, known, told)
@@ -98,6 +102,11 @@ def _one(number: int, line: str, known: Known, told: Told, *, fenced: bool) -> N
     return Note(number, line, "open" if any(r.open_about for r in rows) else "step", rows)
 
 
+def clean(text: str) -> str:
+    """As it can be stored in a draft; the notes themselves are kept as they were pasted."""
+    return _UNSEEN.sub("", text).strip()
+
+
 def _whole_line(bare: str, known: Known, told: Told) -> NoteRow | None:
     """A short form, or a command by itself, at its end, or as code in a sentence."""
     tools, names = tuple(known.shelf.tools.values()), known.shelf.names
@@ -112,6 +121,9 @@ def _whole_line(bare: str, known: Known, told: Told) -> NoteRow | None:
         return None
     # Words of a short form may be any: "wipe data" names no area, and says something else.
     if unknown_name(step, Here(known.bundle, known.shelf)):
+        return None
+    # Who fetches a file that is not on the phone means: from where it is published.
+    if step["action"] == "fetch" and step["file"] not in told.on_phone:
         return None
     return NoteRow(bare, (step,), "short form")
 

@@ -1,0 +1,182 @@
+"""A guide of one codename carried over to another, an empty one, and what fits where."""
+
+from typing import Any
+
+import pytest
+
+from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.check_bundle import check_bundle
+from anleitung.core.guide.open_question import OpenQuestion
+from anleitung.core.guide.walk import rows_of
+from anleitung.core.proof.prove import prove
+from anleitung.core.shorthand.forms import BY_NAME
+from anleitung.core.shorthand.lines import text_of
+from anleitung.core.writing.begin import empty_guide
+from anleitung.core.writing.carry_over import carry_over
+from anleitung.core.writing.complete import complete
+from anleitung.core.writing.condition import look_at_condition
+from anleitung.core.writing.fits import kind_of, offers
+from anleitung.core.writing.here import Here
+from anleitung.core.writing.reading import read_row
+from anleitung.core.writing.shelf import Shelf
+from anleitung.core.writing.slots import slots_of
+from anleitung.core.writing.tree import own_body, stored_rows
+from anleitung.demo.bundles import demo_bundle, guide_names
+from tests.core.bundles import bundle
+
+INSTALL = bundle("clean-install")
+HERE = Here(INSTALL, Shelf().with_bundle(INSTALL), frozenset({"bootloader"}))
+
+
+def carried(of: Bundle, to: str) -> Bundle:
+    """To another codename, with all that its own guides carry at hand."""
+    shelf = Shelf()
+    home = None
+    for name in guide_names(to):
+        home = demo_bundle(to, name).for_codename(to)
+        shelf = shelf.with_bundle(home)
+    assert home is not None
+    begun = empty_guide(to, "new", "New", "other", system="", newest_base="", tools=())
+    return carry_over(of, home.device, home.builds, home.schemes, shelf, begun)
+
+
+@pytest.mark.parametrize("name", ["clean-install", "base-both-slots", "root", "return-to-stock"])
+@pytest.mark.parametrize("to", ["schotstek", "achtknoten", "poller", "klampe"])
+def test_nothing_of_the_other_phone_stays_behind_unseen(name: str, to: str) -> None:
+    of = demo_bundle("palstek", name)
+    there = carried(of, to)
+    assert check_bundle(there) == []
+    assert {u.where for u in there.guide.unread} >= {"admission", "promise"}
+    asked = {r.step.id: r.step for r in rows_of(there.guide) if isinstance(r.step, OpenQuestion)}
+    foreign = {p.name for p in of.packages} - {p.name for p in there.packages}
+    foreign |= {b.build for b in of.builds} | {"palstek"}
+    layout = {p.name for p in there.device.layout.partitions}
+    for row in rows_of(there.guide):
+        if row.step.id in asked:
+            continue
+        said = str(own_body(row.step))
+        assert not [word for word in foreign if word in said]
+        assert getattr(row.step, "partition", "boot") in layout | {"boot"}
+    # No row is lost: each is carried over, asked about, or what it held stands in its place.
+    assert set(stored_rows(of.guide)) <= set(stored_rows(there.guide))
+    assert any(f.id == "head-unread" and f.severity == "stop" for f in prove(there).findings)
+
+
+def test_what_a_file_could_be_here_is_offered() -> None:
+    there = carried(demo_bundle("palstek", "clean-install"), "achtknoten")
+    step: Any = stored_rows(there.guide)["start-rettungsring"].step
+    assert "rettungsring-3.2-palstek.img is a file for palstek" in step.says
+    assert [p.does.file for p in step.picks] == ["rettungsring"]
+
+
+AIMS = ["unlock", "base", "recovery", "install", "update", "root", "second", "back", "other"]
+
+
+@pytest.mark.parametrize("aim", AIMS)
+def test_an_empty_guide_of_every_aim_is_one_open_question(aim: Any) -> None:
+    newest = INSTALL.builds[-1].build
+    guide = empty_guide(
+        "palstek", "new", "New", aim, system="wattlaeufer", newest_base=newest, tools=("lotse",)
+    )
+    stops = [f for f in prove(INSTALL.with_guide(guide)).findings if f.severity == "stop"]
+    assert [(f.id, f.step) for f in stops] == [("open-question", "row")]
+
+
+@pytest.mark.parametrize("action", BY_NAME)
+def test_every_field_of_every_action_has_a_kind_and_offers_what_is_there(action: str) -> None:
+    for name in BY_NAME[action].model_fields:
+        if name in ("id", "action"):
+            continue
+        kind = kind_of(action, name)
+        found = offers(action, name, HERE)
+        if kind in ("partition", "file", "files", "choice", "choices", "yes-no"):
+            assert found, (action, name)
+        # What something speaks against comes last.
+        assert [bool(o.why_not) for o in found] == sorted(bool(o.why_not) for o in found)
+
+
+def test_every_row_of_a_guide_opens_as_a_sentence_that_says_what_it_holds() -> None:
+    for found in stored_rows(INSTALL.guide).values():
+        opened = slots_of(found.step, HERE)
+        held = {p.slot.field: p.slot.value for p in opened.pieces if p.slot}
+        for name, value in held.items():
+            assert opened.body.get(name, value) == value
+
+
+COMPLETED = [
+    ("", "see"),
+    ("fl", "flash"),
+    ("flash ", "boot"),
+    ("flash radio ", "radio-k6"),
+    ("flash radio m6", "radio-m6"),
+    ("flash radio radio-m6 ", "to"),
+    ("flash radio radio-m6 to b", "both"),
+    ("enter ", "recovery"),
+    ("switch ", "auto-update"),
+]
+
+
+@pytest.mark.parametrize(("line", "first"), COMPLETED)
+def test_what_is_right_here_is_offered_first(line: str, first: str) -> None:
+    assert complete(line, HERE).offers[0].adds == first
+
+
+def test_every_offer_leads_on_to_a_line_that_can_be_read() -> None:
+    """Whoever only takes what is offered first comes to a step, whatever they begin with."""
+    for word in {text_of(form).split("|")[0].split()[0] for form in _forms()}:
+        line = f"{word} "
+        for _ in range(8):
+            plain = read_row(line, bundle=INSTALL, shelf=HERE.shelf)
+            if plain["action"] != "open":
+                break
+            nexts = [o for o in complete(line, HERE).offers if not o.why_not]
+            if not nexts:
+                break  # a free word: what it says is the author's
+            line = nexts[0].line
+
+
+def _forms() -> list[Any]:
+    from anleitung.core.shorthand.forms import FORMS
+
+    return [form for forms in FORMS.values() for form in forms]
+
+
+CONDITIONS = [
+    ("", "", "bootloader"),
+    ("variant", "cannot be read", "is"),
+    ("variant is ", "cannot be read", "K6"),
+    ("base >= ", "cannot be read", "PS-13.0.2-KU.r4"),
+    ("variant is M6 ", "", "and"),
+    ("variant is M6 and ", "cannot be read", "bootloader"),
+    ("moon is full", "no fact is called 'moon'", ""),
+]
+
+
+@pytest.mark.parametrize(("text", "fault", "first"), CONDITIONS)
+def test_a_condition_says_what_it_is_and_what_may_come(text: str, fault: str, first: str) -> None:
+    looked = look_at_condition(text, INSTALL)
+    assert fault in looked.fault
+    assert bool(looked.words) is (looked.fault == "" and text != "")
+    if first:
+        assert looked.offers[0].adds == first
+
+
+READ: list[tuple[str, dict[str, Any]]] = [
+    ("charge // A full battery", {"action": "charge", "sight": "A full battery"}),
+    ('menu "a // b"', {"action": "menu", "word": "a // b"}),
+    (
+        "if variant is M6 asking Is it?",
+        {"action": "branch", "on": "variant is M6", "ask": "Is it?"},
+    ),
+    ("choose data", {"action": "choose", "option": "data"}),
+    ("each slot", {"action": "each-slot"}),
+    ("lotse lock --open", {"action": "unlock"}),
+    ("lotse write radio my.img", {"action": "open", "says": "my.img is not in the file set"}),
+    ("  ", {"action": "open", "about": "empty"}),
+]
+
+
+@pytest.mark.parametrize(("line", "wanted"), READ)
+def test_a_line_of_quick_entry_is_read(line: str, wanted: dict[str, Any]) -> None:
+    found = read_row(line, bundle=INSTALL, shelf=HERE.shelf)
+    assert {name: found.get(name) for name in wanted} == wanted

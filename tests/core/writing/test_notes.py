@@ -1,0 +1,113 @@
+"""Notes: the ten texts of the demo against what their authors meant, and whatever is pasted."""
+
+from functools import cache
+from pathlib import Path
+
+import pytest
+import yaml
+from hypothesis import given
+from hypothesis import strategies as st
+
+from anleitung.core.shorthand.lines import print_line, step_of
+from anleitung.core.writing.notes.draft import draft_notes
+from anleitung.core.writing.notes.known import Known
+from anleitung.core.writing.notes.read import MAX_LINES, Note, TooManyNotes, read_notes
+from anleitung.core.writing.shelf import Shelf
+from anleitung.demo.bundles import demo_bundle, guide_names
+
+NOTES = Path(__file__).parents[3] / "anleitung/demo/notes"
+TEXTS = sorted(NOTES.glob("*.txt"))
+MEANT = yaml.safe_load((Path(__file__).parent / "notes_meant.yaml").read_text())
+
+
+@cache
+def known() -> Known:
+    """All that the guides of palstek carry is at hand."""
+    shelf = Shelf()
+    for name in guide_names("palstek"):
+        mine = Shelf().with_bundle(demo_bundle("palstek", name).for_codename("palstek"))
+        shelf = Shelf(
+            {**mine.packages, **shelf.packages},
+            {**mine.programs, **shelf.programs},
+            {**mine.tools, **shelf.tools},
+        )
+    own = demo_bundle("palstek", "clean-install")
+    return Known(own, shelf.with_bundle(own))
+
+
+def said(note: Note) -> list[str]:
+    """The steps of a line as short forms, where there is no doubt of any."""
+    found = []
+    for row in note.rows:
+        if len(row.steps) != 1 or row.open_about:
+            return ["?"]
+        step = row.steps[0]
+        found.append("compared" if "joins" in step else print_line(step_of(step, "x"))[3:])
+    return found
+
+
+def right(name: str) -> tuple[int, int]:
+    """Lines of a text that say to do something, and how many became exactly what was meant."""
+    read = {note.number: said(note) for note in read_notes((NOTES / name).read_text(), known())}
+    meant = MEANT[name]
+    return sum(read[number] == lines for number, lines in meant.items()), len(meant)
+
+
+@pytest.mark.parametrize("name", [path.name for path in TEXTS])
+def test_four_of_five_lines_become_the_step_that_was_meant(name: str) -> None:
+    found, of = right(name)
+    assert found >= 0.8 * of
+
+
+@pytest.mark.parametrize("name", [path.name for path in TEXTS])
+def test_no_line_becomes_a_step_that_was_not_meant(name: str) -> None:
+    """What is not understood is asked, and never guessed wrong in silence."""
+    for note in read_notes((NOTES / name).read_text(), known()):
+        steps = said(note)
+        if steps and steps != ["?"]:
+            assert steps == MEANT[name].get(note.number), note.text
+
+
+@given(st.text(max_size=300))
+def test_whatever_is_pasted_is_read_back_whole_and_in_order(text: str) -> None:
+    read = read_notes(text, known())
+    assert "\n".join(note.text for note in read) == text
+    drafted = draft_notes(read, set())
+    # Every line that holds anything is in a row or in the introduction.
+    held = {line.number for line in drafted.lines}
+    assert {n.number for n in read if n.read_as != "blank"} == held
+
+
+HOSTILE = [
+    "<html><body onload=alert(1)><ul><li>flash</li></ul></body></html>",
+    "\u202eflash radio radio-12.4.7-m6.img",
+    "Erst den Akku laden, dann das Telefon in den Bootloader bringen.",
+    "a" * 5_000,
+    "\x00\x07 charge",
+    "- " * 2_000,
+]
+
+
+@pytest.mark.parametrize("text", HOSTILE)
+def test_hostile_and_foreign_text_is_kept_and_makes_no_step_by_itself(text: str) -> None:
+    [note] = read_notes(text, known())
+    assert note.text == text
+    assert [r for r in note.rows if r.steps and not r.open_about] == []
+
+
+def test_too_much_is_refused_before_it_is_read() -> None:
+    for text in ("x\n" * (MAX_LINES + 1), "x" * 2_000_001):
+        with pytest.raises(TooManyNotes, match="paste a part of them"):
+            read_notes(text, known())
+
+
+def test_what_was_compared_later_is_said_of_the_step_that_got_it() -> None:
+    text = "get radio-12.4.7-m6.img\ncheck sums\nNever mind the rest."
+    drafted = draft_notes(read_notes(text, known()), {"obtain"})
+    [step] = drafted.steps
+    assert (step["id"], step["verify"], step["prose"]) == ("obtain-2", True, "Never mind the rest.")
+    assert [(line.number, line.row) for line in drafted.lines] == [
+        (1, "obtain-2"),
+        (2, "obtain-2"),
+        (3, "obtain-2"),
+    ]
