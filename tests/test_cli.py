@@ -69,7 +69,7 @@ def test_notes_are_read_line_by_line(tmp_path: Path) -> None:
     told = RUN.invoke(app, ["notes", str(notes), "--bundle", home])
     assert told.exit_code == 0, told.output
     assert "= flash radio radio-m6 to both slots  (command of lotse" in told.output
-    assert "2 steps, 0 open questions." in told.output
+    assert "2 of 2 lines are steps, 0 are open." in told.output
     notes.write_text("lotse write radio other.img\n")
     told = RUN.invoke(app, ["notes", str(notes), "--bundle", home])
     assert (told.exit_code, "? other.img is not in the file set" in told.output) == (1, True)

@@ -4,7 +4,6 @@ from functools import cache
 from pathlib import Path
 
 import pytest
-import yaml
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -14,10 +13,10 @@ from anleitung.core.writing.notes.known import Known
 from anleitung.core.writing.notes.read import MAX_LINES, Note, TooManyNotes, read_notes
 from anleitung.core.writing.shelf import Shelf
 from anleitung.demo.bundles import demo_bundle, guide_names
+from tests.core.writing.notes_meant import MEANT
 
 NOTES = Path(__file__).parents[3] / "anleitung/demo/notes"
 TEXTS = sorted(NOTES.glob("*.txt"))
-MEANT = yaml.safe_load((Path(__file__).parent / "notes_meant.yaml").read_text())
 
 
 @cache

@@ -90,7 +90,7 @@ def _install(clause: Clause) -> Plain | list[Plain] | None:
     files = clause.files or tuple(_systems(clause))
     source = "sideload"
     for word, value in (("card", "card"), ("stick", "stick"), ("storage", "internal")):
-        if clause.has(rf"\bfrom (?:the |its |internal )*{word}\b"):
+        if clause.has(rf"\bfrom (?:the |its |a |an |internal )*{word}\b"):
             source = value
     return [{"action": "install", "file": f, "source": source} for f in files[:6]]
 
@@ -154,13 +154,18 @@ def _menu(clause: Clause) -> Plain | None:
 
 @_phrase(r"\b(?:wipe|erase|empty|clear)d?\b")
 def _wipe(clause: Clause) -> Plain | list[Plain] | None:
-    areas = [a for a in ("apps", "media", *clause.known.partitions) if clause.has(rf"\b{a}\b")]
+    named = {a: re.search(rf"\b{a}\b", clause.text) for a in _areas(clause)}
+    areas = [a for _at, a in sorted((m.start(), a) for a, m in named.items() if m)]
     if areas:
         return {"action": "wipe", "areas": areas}
     if clause.has(r"\bdata\b"):
         # Words that mean two things: with the media, or without.
         return [{"action": "format-data"}, {"action": "wipe", "areas": ["apps"]}]
     return None
+
+
+def _areas(clause: Clause) -> tuple[str, ...]:
+    return ("apps", "media", *clause.known.partitions)
 
 
 @_phrase(r"\b(?:screen ?lock|pin|pattern)\b")
@@ -182,7 +187,7 @@ def _account(clause: Clause) -> Plain | None:
 
 _SWITCHES = (
     (r"\bdebugging\b", "debugging"),
-    (r"\b(?:allow|switch|permit).*\bunlock", "unlock-switch"),
+    (r"\b(?:allow|switch|permit).*\bunlock|\bunlock\w* switch", "unlock-switch"),
     (r"\bautomatic updates?\b|\bupdates? by (?:it|them)sel", "auto-update"),
 )
 
@@ -279,7 +284,7 @@ def _unpack(clause: Clause) -> Plain | None:
     return {"action": "unpack", "file": clause.files[0]} if clause.files else None
 
 
-@_phrase(r"\b(?:see|sees|listed|list|recogni[sz]e[sd]?|finds)\b")
+@_phrase(r"\b(?:see|sees|listed|lists?|recogni[sz]e[sd]?|finds)\b")
 def _see_phone(clause: Clause) -> Plain | None:
     tools = [t.id for t in clause.known.shelf.tools.values() if clause.has(rf"\b{t.id}\b")]
     if tools and clause.has(r"\bphone\b"):

@@ -96,7 +96,8 @@ def _one(number: int, line: str, known: Known, told: Told, *, fenced: bool) -> N
     if not rows:
         low = bare.lower()
         asks = listed or _ASKS.search(low)
-        if fenced or _BEGINS.match(low) or (asks and not _TELLS.search(low)):
+        tells = _ALREADY.search(low) or (_BEGINS.match(low) is None and _only_tells(low))
+        if fenced or (asks and not tells):
             return Note(number, line, "open", (NoteRow(bare, (), "", "not understood"),))
         return Note(number, line, "text")
     return Note(number, line, "open" if any(r.open_about for r in rows) else "step", rows)
@@ -153,6 +154,7 @@ _TELLS = re.compile(
     r"\b(?:should (?:be|show|read|say|see)|shows|will (?:see|show)|(?:is|was) done already|"
     r"is gone after)\b"
 )
+_ALREADY = re.compile(r"\b(?:is|was) done already\b")
 _ASKS = re.compile(
     r"\b(?:hold|press|tap|choose|flash|wipe|format|install|boot|reboot|restart|unlock|lock|push|"
     r"load|sideload|enter|select|pull|plug|remove|copy|write|erase|reset|check|sums|get|"
@@ -177,17 +179,24 @@ def is_warning(text: str) -> bool:
 def _clauses(bare: str, known: Known, told: Told) -> Iterator[NoteRow]:
     """The rows of a line in its order; nothing where no clause of it asks for anything."""
     parts = [p.strip(" .!") for p in _SPLIT.split(bare)]
-    found: list[NoteRow] = []
-    understood = False
+    found: list[list[NoteRow]] = []
+    texts: list[str] = []
     for part in parts:
         if not part or _DONE.match(part) or is_warning(part):
             continue
         for segment in _segments(part, known, told):
             rows = list(_clause(segment, known, told))
-            understood = understood or any(r.steps for r in rows)
-            found += rows
-    if understood:
-        yield from found
+            low = segment.lower()
+            if not rows and found and not _only_tells(low):
+                # What is no step by itself may say more of the one before it.
+                texts[-1] = f"{texts[-1]}, {segment}"
+                found[-1] = list(_clause(texts[-1], known, told)) or found[-1]
+            elif rows:
+                found.append(rows)
+                texts.append(segment)
+    every = [row for rows in found for row in rows]
+    if any(row.steps for row in every):
+        yield from every
 
 
 def _segments(part: str, known: Known, told: Told) -> list[str]:
@@ -205,11 +214,15 @@ def _segments(part: str, known: Known, told: Told) -> list[str]:
     return found
 
 
+def _only_tells(low: str) -> bool:
+    """What is so, what should be seen, what holds only sometimes, and what cannot be."""
+    denied = re.match(r"^(?:the |it |this )", low) and _NOT.search(low)
+    return bool(_TELLS.search(low) or denied or re.match(r"^(?:if|when|otherwise)\b", low))
+
+
 def _clause(part: str, known: Known, told: Told) -> Iterator[NoteRow]:
     low = part.lower()
-    if _TELLS.search(low) or re.match(r"^(?:if|when|otherwise)\b", low):
-        return
-    if re.match(r"^(?:the |it |this )", low) and _NOT.search(low):
+    if _only_tells(low):
         return
     clause = Clause(low, known, tuple(known.files_in(part)), told)
     for phrase in PHRASES:
