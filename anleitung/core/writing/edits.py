@@ -91,6 +91,32 @@ def _put(written: Written, edit: ops.Put) -> Guide:
     )
 
 
+def _set(written: Written, edit: ops.Set) -> Guide:
+    found = stored_rows(written.guide).get(edit.id)
+    if found is None:
+        step = {k: v for k, v in {**edit.was, **edit.change}.items() if v is not None}
+        return _put_where_it_was(
+            written, ops.Put(op="put", id=edit.id, step=step, after=edit.after)
+        )
+    standing = own_body(found.step)
+    now = {k: v for k, v in {**standing, **edit.change}.items() if v is not None}
+    moved = [
+        name
+        for name, seen in edit.was.items()
+        if name in edit.change and standing.get(name) not in (seen, edit.change[name])
+    ]
+    if not moved:
+        return _put(written, ops.Put(op="put", id=edit.id, step=now))
+    if isinstance(found.step, Nested):
+        raise EditRefused(
+            "This row was changed meanwhile. Look at it, and write it again.", edit.id
+        )
+    step_mine = step_or_question({**now, "id": edit.id})
+    both = clash(found.step, step_mine, by=written.standing_by, who=written.who)
+    written.touched.append(edit.id)
+    return in_list(written.guide, found.holder, found.arm, lambda s: _swap(s, edit.id, (both,)))
+
+
 def _put_nested(written: Written, edit: ops.Put, standing: Nested, plain: dict[str, Any]) -> Guide:
     """The row's own fields are new; the rows that it holds stay where they are."""
     if edit.was and edit.was != mark_of_row(standing):
@@ -323,6 +349,7 @@ def _swap(steps: Steps, name: str, instead: tuple[OneStep, ...]) -> Steps:
 _DO: dict[type[Document] | type[ops.Edit], Callable[[Written, Any], Guide]] = {
     ops.Write: _write,
     ops.Put: _put,
+    ops.Set: _set,
     ops.Insert: _insert,
     ops.Remove: _remove,
     ops.Move: _move,

@@ -55,6 +55,19 @@ class Put(Edit):
     after: Id | None = None
 
 
+class Set(Edit):
+    """Some fields of a row; None leaves one out. was: what stood there as the author saw it, for
+
+    each of them; edits of different fields of one row go together.
+    """
+
+    op: Literal["set"]
+    id: Id
+    change: Annotated[Plain, Field(min_length=1, max_length=60)]
+    was: Plain = {}
+    after: Id | None = None
+
+
 class Insert(Edit):
     """Whole steps, with what they hold. Ids that are taken are changed."""
 
@@ -138,6 +151,6 @@ class Head(Edit):
 
 
 AnyEdit = Annotated[
-    Write | Put | Insert | Remove | Move | Duplicate | Fold | Unfold | Pick | AsProse | Head,
+    Write | Put | Set | Insert | Remove | Move | Duplicate | Fold | Unfold | Pick | AsProse | Head,
     Field(discriminator="op"),
 ]

@@ -61,9 +61,15 @@ def _not_empty(guide: Guide) -> Guide:
     def filled(step: OneStep) -> OneStep:
         if isinstance(step, OpenQuestion):
             return _with_own_picks(step, taken)
-        if not isinstance(step, Nested) or step.may_be_empty or any(step.lists().values()):
+        if not isinstance(step, Nested) or step.may_be_empty:
             return step
         lists = dict(step.lists())
+        written = {at for at, steps in lists.items() if not all(map(_is_blank, steps))}
+        if written:
+            # Where something is written in one list, another may be empty.
+            return step.with_lists({at: s if at in written else () for at, s in lists.items()})
+        if any(lists.values()):
+            return step
         first = next(iter(lists))
         return step.with_lists(lists | {first: (blank_row(free_id("row", taken)),)})
 
@@ -87,11 +93,13 @@ def _with_own_picks(step: OpenQuestion, taken: set[str]) -> OpenQuestion:
 
 def _without_blanks(steps: Steps) -> Steps:
     """An empty row beside others has done its work."""
-    kept = tuple(s for s in steps if not (isinstance(s, OpenQuestion) and _is_blank(s)))
+    kept = tuple(s for s in steps if not _is_blank(s))
     return kept if kept else steps[:1]
 
 
-def _is_blank(step: OpenQuestion) -> bool:
+def _is_blank(step: OneStep) -> bool:
+    if not isinstance(step, OpenQuestion):
+        return False
     return step.about == "empty" and not step.text and not step.picks
 
 

@@ -24,7 +24,7 @@ def _edit(before: Guide, after: Guide, edit: ops.AnyEdit) -> str:
     match edit:
         case ops.Head(field=field):
             return _("{field} written").format(field=field.replace("_", " "))
-        case ops.Write(id=str(name)) | ops.Put(id=name) | ops.Pick(id=name):
+        case ops.Write(id=str(name)) | ops.Put(id=name) | ops.Set(id=name) | ops.Pick(id=name):
             return _("written: {row}").format(row=row_words(after, name))
         case ops.Write(line=line):
             return _("new: {row}").format(row=line[:120])
@@ -47,7 +47,7 @@ def _edit(before: Guide, after: Guide, edit: ops.AnyEdit) -> str:
 def typed_in(edits: Sequence[ops.AnyEdit]) -> str:
     """The row or field that is being typed in, "" where it is more or something else."""
     match edits:
-        case [ops.Put(id=name)]:
+        case [ops.Put(id=name) | ops.Set(id=name)]:
             return f"row {name}"
         case [ops.Head(field=field)]:
             return f"head {field}"

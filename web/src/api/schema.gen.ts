@@ -2340,7 +2340,7 @@ export interface components {
         /** EditsIn */
         EditsIn: {
             /** Edits */
-            edits: (components["schemas"]["Write"] | components["schemas"]["Put"] | components["schemas"]["Insert"] | components["schemas"]["Remove"] | components["schemas"]["Move"] | components["schemas"]["Duplicate"] | components["schemas"]["Fold"] | components["schemas"]["Unfold"] | components["schemas"]["Pick"] | components["schemas"]["AsProse"] | components["schemas"]["Head"])[];
+            edits: (components["schemas"]["Write"] | components["schemas"]["Put"] | components["schemas"]["Set"] | components["schemas"]["Insert"] | components["schemas"]["Remove"] | components["schemas"]["Move"] | components["schemas"]["Duplicate"] | components["schemas"]["Fold"] | components["schemas"]["Unfold"] | components["schemas"]["Pick"] | components["schemas"]["AsProse"] | components["schemas"]["Head"])[];
         };
         /**
          * EvidenceOut
@@ -4381,6 +4381,34 @@ export interface components {
         SeenIn: {
             /** Seen */
             seen: string;
+        };
+        /**
+         * Set
+         * @description Some fields of a row; None leaves one out. was: what stood there as the author saw it, for
+         *
+         *     each of them; edits of different fields of one row go together.
+         */
+        Set: {
+            /** After */
+            after?: string | null;
+            /** Change */
+            change: {
+                [key: string]: unknown;
+            };
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "set";
+            /**
+             * Was
+             * @default {}
+             */
+            was: {
+                [key: string]: unknown;
+            };
         };
         /**
          * SetBy

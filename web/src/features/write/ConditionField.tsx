@@ -72,10 +72,9 @@ export function ConditionField(props: {
         ref={field}
         className="letter w-full resize-none"
         rows={Math.min(4, Math.ceil((text.length + 1) / 90))}
-        role="combobox"
         aria-label={props.label}
-        aria-expanded={offers.length > 0}
-        aria-controls={list}
+        aria-autocomplete="list"
+        aria-controls={offers.length > 0 ? list : undefined}
         aria-activedescendant={chosen >= 0 ? `${list}-${chosen}` : undefined}
         spellCheck={false}
         value={text}

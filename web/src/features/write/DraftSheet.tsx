@@ -80,7 +80,15 @@ export function DraftSheet(props: {
       {search.has("history") && data && (
         <History path={path} writing={data} onSetBack={writer.setBack} />
       )}
-      {data && <WriteHead path={path} writing={data} sheet={sheet} onEdit={writer.edit} />}
+      {data && (
+        <WriteHead
+          path={path}
+          writing={data}
+          sheet={sheet}
+          waiting={writer.waiting > 0}
+          onEdit={writer.edit}
+        />
+      )}
       {data && (
         <div className={reading ? "with-reader" : undefined}>
           {props.around(

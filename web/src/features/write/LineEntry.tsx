@@ -27,22 +27,29 @@ export function LineEntry(props: {
   const settled = useSettled(line, 60);
   const completed = useCompleted(props.path, settled, props.before, props.state);
   const offers = completed.data?.offers ?? [];
+  // Offers of what stood there a moment ago are shown, and never taken.
+  const isFresh = settled === line && completed.data !== undefined && !completed.isPlaceholderData;
+  const [asked, setAsked] = useState(false);
   const take = (offer: Completion) => {
     setLine(offer.line);
     setChosen(-1);
     input.current?.focus();
   };
+  if (asked && isFresh) {
+    setAsked(false);
+    if (offers[0]) setLine(offers[0].line);
+  }
   const keys = (event: KeyboardEvent) => {
     const down = event.key === "ArrowDown";
     if (down || event.key === "ArrowUp") {
       event.preventDefault();
       const to = chosen + (down ? 1 : -1);
       setChosen(Math.max(-1, Math.min(offers.length - 1, to)));
-    } else if (event.key === "Tab" && !event.shiftKey && line && fits(offers, line)) {
-      const offer = offers[Math.max(chosen, 0)];
-      if (!offer) return;
+    } else if (event.key === "Tab" && !event.shiftKey && line && !(isFresh && !offers[0])) {
       event.preventDefault();
-      take(offer);
+      const offer = offers[Math.max(chosen, 0)];
+      if (isFresh && offer) take(offer);
+      else setAsked(true); // taken as soon as it is known what fits
     } else if (event.key === "Enter") {
       event.preventDefault();
       const offer = chosen >= 0 ? offers[chosen] : undefined;
@@ -66,7 +73,7 @@ export function LineEntry(props: {
         role="combobox"
         aria-label={props.label}
         aria-expanded={offers.length > 0}
-        aria-controls={list}
+        aria-controls={offers.length > 0 ? list : undefined}
         aria-activedescendant={chosen >= 0 ? `${list}-${chosen}` : undefined}
         autoComplete="off"
         spellCheck={false}
@@ -74,6 +81,7 @@ export function LineEntry(props: {
         onChange={(event) => {
           setLine(event.target.value);
           setChosen(-1);
+          setAsked(false);
         }}
         onKeyDown={keys}
       />
@@ -91,9 +99,3 @@ export function LineEntry(props: {
     </div>
   );
 }
-
-/** Offers that came for what stood there before fit the line only where they go on from it. */
-const fits = (offers: Completion[], line: string) => {
-  const kept = line.replace(/\S*$/, "");
-  return offers.some((each) => each.line.startsWith(kept));
-};

@@ -65,15 +65,24 @@ function Sentence(props: {
   const { slots, row, onEdit, after } = props;
   const [open, setOpen] = useState<string>();
   const body = slots.body as Record<string, unknown>;
+  // What this page has sent last of each field, until it is told back.
+  const sent = useRef(new Map<string, unknown>());
+  const told = slots.body;
+  useEffect(() => {
+    if (told) sent.current.clear();
+  }, [told]);
   const put = useCallback(
     (change: Record<string, unknown>) => {
-      const step: Record<string, unknown> = { ...body, ...change };
+      const was: Record<string, unknown> = {};
+      const now: Record<string, unknown> = {};
       for (const [name, value] of Object.entries(change)) {
-        if (value === null || value === "") delete step[name];
+        was[name] = sent.current.has(name) ? sent.current.get(name) : (body[name] ?? null);
+        now[name] = value === "" || value === undefined ? null : value;
+        sent.current.set(name, now[name]);
       }
-      onEdit({ op: "put", id: row.id, was: row.mark, step, after: after || null });
+      onEdit({ op: "set", id: row.id, change: now, was, after: after || null });
     },
-    [body, onEdit, row.id, row.mark, after],
+    [body, onEdit, row.id, after],
   );
   const set = useCallback((value: unknown) => open && put({ [open]: value }), [open, put]);
   const all = [...slots.pieces.map((piece) => piece.slot), ...slots.beside];

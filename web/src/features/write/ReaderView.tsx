@@ -21,16 +21,18 @@ export function ReaderView(props: { path: Path; sheet: Sheet; host: string }) {
       ),
     placeholderData: keepPreviousData,
   });
+  // The phone that stands there, with one thing other.
+  const choose = (name: string, value: string) => {
+    const now = Object.fromEntries((walked.data?.facts ?? []).map((f) => [f.name, f.value]));
+    setFacts({ ...now, [name]: value });
+  };
   return (
     <aside aria-label="As a reader sees it" className="reader-view">
       <h2 className="font-semibold">As a reader sees it</h2>
       {walked.error && <ProblemView error={walked.error} />}
       {walked.data && (
         <>
-          <Choices
-            data={walked.data}
-            onChoose={(name, value) => setFacts({ ...facts, [name]: value })}
-          />
+          <Choices data={walked.data} onChoose={choose} />
           <Steps data={walked.data} sheet={sheet} host={props.host} />
         </>
       )}

@@ -16,16 +16,31 @@ export function WriteHead(props: {
   path: Path;
   writing: Writing;
   sheet: Sheet;
+  /** Whether edits of this page are on their way. */
+  waiting: boolean;
   onEdit: (...edits: Edit[]) => void;
 }) {
-  const { path, writing, sheet, onEdit } = props;
+  const { path, writing, sheet, waiting, onEdit } = props;
   const [open, setOpen] = useState(() => kept(OPEN) === "1");
-  const values = writing.head.values as Record<string, unknown>;
+  // What was sent and is not told back yet stands in its field.
+  const [local, setLocal] = useState<Record<string, unknown>>({});
+  const { fingerprint } = writing;
+  useEffect(() => {
+    if (fingerprint && !waiting) setLocal({});
+  }, [fingerprint, waiting]);
+  const values = { ...(writing.head.values as Record<string, unknown>), ...local };
   const { marks, unread } = writing.head;
   const set = useCallback(
-    (field: Field, value: unknown) =>
-      onEdit({ op: "head", field, value: value as never, was: marks[field] ?? "" }),
-    [onEdit, marks],
+    (field: Field, value: unknown) => {
+      onEdit({
+        op: "head",
+        field,
+        value: value as never,
+        was: field in local ? "" : (marks[field] ?? ""),
+      });
+      setLocal((before) => ({ ...before, [field]: value }));
+    },
+    [onEdit, marks, local],
   );
   const setAdmission = useCallback((text: string) => set("admission", text), [set]);
   const typed = (field: string) => unread.find((each) => each.where === field);
