@@ -165,9 +165,13 @@ def _shorthand() -> str:
         "`guide.yaml`. What is printed from a step is read as the very step again.",
         "",
         "`anleitung notes FILE --bundle BUNDLE` reads notes as they were typed: lines in these "
-        "forms, and commands of the bundle's tools, read backwards whatever host system they were "
-        "written for. Of every line it says which step it is and from what, and what is still "
+        "forms, commands of the bundle's tools, read backwards whatever host system they were "
+        "written for, and the field's own words. Of every line it says which step it is and from "
+        "what, and what is still "
         "open; what is not understood stays text.",
+        "",
+        "The editor reads more in a line ([editor.md](editor.md)): `step // what is seen`, "
+        "`if CONDITION asking QUESTION`, `choose OPTION` and `each slot`.",
         "",
         "| action | short form | for example |",
         "| --- | --- | --- |",

@@ -206,3 +206,86 @@ def test_a_deleted_draft_comes_back_for_thirty_days(writer: Client) -> None:
     forget_old(timezone.now() + KEPT_FOR)
     assert not DeletedDraft.objects.exists()
     assert not DraftState.objects.exists()
+
+
+ROUTES = [
+    ("get", f"{AT}/writing"),
+    ("post", f"{AT}/edits"),
+    ("post", f"{AT}/undo"),
+    ("post", f"{AT}/redo"),
+    ("post", f"{AT}/here"),
+    ("get", f"{AT}/rows/charge"),
+    ("post", f"{AT}/complete"),
+    ("post", f"{AT}/condition"),
+    ("get", f"{AT}/states"),
+    ("get", f"{AT}/states/1"),
+    ("post", f"{AT}/set-back"),
+    ("post", f"{AT}/notes"),
+    ("get", f"{AT}/notes/1"),
+    ("post", f"{AT}/delete"),
+    ("post", f"{AT}/bring-back"),
+    ("get", "/api/codenames/palstek/beginnings"),
+    ("post", "/api/codenames/palstek/drafts"),
+    ("post", "/api/messages/in-log"),
+]
+
+
+@pytest.mark.parametrize(("method", "path"), ROUTES)
+def test_strangers_and_readers_see_and_write_nothing(
+    method: str, path: str, writer: Client
+) -> None:
+    reader = get_user_model().objects.create_user(username="reader", password="a-long-word")
+    client = Client()
+    for code in (401, 403):
+        answer = getattr(client, method)(path, content_type="application/json")
+        assert answer.status_code == code, answer.content
+        client.force_login(reader)
+    assert DraftState.objects.count() == 1
+
+
+DEEP = "[" * 3_000 + "]" * 3_000
+TOO_MUCH: list[tuple[str, Any]] = [
+    ("edits", {"edits": []}),
+    ("edits", {"edits": [{"op": "remove", "ids": ["charge"]}] * 201}),
+    ("edits", {"edits": [{"op": "dance"}]}),
+    ("edits", {"edits": [{"op": "remove", "ids": ["No Id"]}]}),
+    ("edits", {"edits": [{"op": "write", "line": "x" * 20_001}]}),
+    ("edits", {"edits": [{"op": "put", "id": "charge"}]}),
+    ("edits", {"edits": [{"op": "head", "field": "id", "value": "x"}]}),
+    ("edits", {"edits": [{"op": "head", "field": "admission", "value": "x" * 5_000}]}),
+    ("edits", {"edits": [{"op": "insert", "steps": [{"action": "charge"}] * 2_001}]}),
+    ("edits", '{"edits": [{"op": "put", "id": "charge", "step": {"x": ' + DEEP + "}}]}"),
+    ("edits", "{"),
+    ("notes", {"text": "x" * 2_000_001}),
+    ("notes", {"text": "x\n" * 10_001}),
+    ("complete", {"line": "x" * 4_001}),
+    ("condition", {"text": "x" * 4_001}),
+    ("set-back", {"number": 0}),
+]
+
+
+@pytest.mark.parametrize(("path", "body"), TOO_MUCH)
+def test_what_is_too_much_or_no_edit_is_refused_and_changes_nothing(
+    writer: Client, path: str, body: Any
+) -> None:
+    answer = writer.post(f"{AT}/{path}", body, content_type="application/json")
+    assert answer.status_code in (400, 413, 422), answer.content[:300]
+    assert answer.json()["message"]
+    told = writer.get(f"{AT}/writing").json()
+    assert (told["state"], told["open"], len(told["rows"])) == (1, 0, 21)
+
+
+def test_whatever_plain_values_a_row_is_given_it_is_stored_or_asked_about(writer: Client) -> None:
+    for step in (
+        {},
+        {"action": None},
+        {"action": "flash", "partition": {"a": [1]}, "file": 7},
+        {"action": "charge", "prose": "\u202e"},
+        {"action": "charge", "sight": "x" * 500},
+        {"action": "charge", "more": {"deep": {"deeper": [None, True]}}},
+        {"action": "open", "picks": [{"does": {"action": "charge"}}]},
+    ):
+        body = {"edits": [{"op": "put", "id": "charge", "step": step}]}
+        answer = writer.post(f"{AT}/edits", body, content_type="application/json")
+        assert answer.status_code in (200, 422), answer.content[:300]
+        assert writer.get(f"{AT}/writing").status_code == 200

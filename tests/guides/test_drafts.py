@@ -9,16 +9,25 @@ from django.db import DatabaseError, connection, transaction
 from pydantic import TypeAdapter
 
 from anleitung.accounts.roles import NotAllowed
+from anleitung.core.guide.walk import actions_of
 from anleitung.core.writing import ops
 from anleitung.core.writing.begin import BeginRefused
 from anleitung.core.writing.tree import EditRefused, stored_rows
 from anleitung.demo.bundles import bundle_files
-from anleitung.guides.errors import DraftMoved, NoSuchDraft, NothingToUndo
+from anleitung.guides.errors import (
+    ContestRefused,
+    DraftMoved,
+    NoSuchDraft,
+    NothingToUndo,
+    PublishBlocked,
+)
+from anleitung.guides.follows import follows_of
 from anleitung.guides.history import texts_of
 from anleitung.guides.load import find_draft, load_bundle, load_whole
 from anleitung.guides.models import Draft, DraftState, Guide, KeptText, PastedNotes, Revision
 from anleitung.guides.services.begin import Begun, begin
 from anleitung.guides.services.bring_in import bring_in
+from anleitung.guides.services.contest import contest
 from anleitung.guides.services.delete_draft import bring_back, delete_draft
 from anleitung.guides.services.edit import edit, redo, set_back, undo
 from anleitung.guides.services.fix import Which, fix, fixes_of
@@ -269,3 +278,53 @@ def test_a_draft_of_a_published_guide_may_be_what_is_published_again(
     bring_in(actor=maintainer, files=changed, replaces="", now=SOON)
     back = put(maintainer, {"op": "head", "field": "title", "value": "Install Wattläufer 5"})
     assert back.fingerprint == revision.fingerprint
+
+
+def test_what_was_not_looked_at_is_not_called_harmless(draft: Draft, maintainer: Any) -> None:
+    """Where no phone comes to the end, every slip would seem to do no harm."""
+    asked = put(maintainer, {"op": "write", "line": "hold the keys", "id": "get-files"})
+    told = follows_of(asked, lambda done, total: None)
+    assert (told.tried, told.harms, told.whys, told.lost) == (0, [], [], [])
+    assert told.untried > 100
+    assert "nothing is known of slips" in told.why_not
+    sheet = written_proof(asked).sheet
+    assert sheet is not None
+    assert all(promise.kept == 0 for promise in sheet.promises)
+    # What the open row will use is not known either.
+    assert "file-in-no-step" not in {f.id for f in sheet.general}
+    assert "file-in-no-step" not in {f.id for row in sheet.rows for f in row.findings}
+
+
+def test_an_open_question_is_not_argued_away(draft: Draft, maintainer: Any) -> None:
+    """Nobody can hold it to be wrong, with however many signatures."""
+    asked = put(maintainer, {"op": "write", "line": "hold the keys", "id": "charge"})
+    which = Which("open-question", "", "charge")
+    reason = "Whoever reads this knows very well what to do here, and so does the phone."
+    with pytest.raises(ContestRefused, match="such a step is not published"):
+        contest(
+            actor=maintainer, **AT, seen=asked.fingerprint, which=which, reason=reason, now=SOON
+        )
+    with pytest.raises(PublishBlocked, match="1 stop open"):
+        publish(actor=maintainer, **AT, seen=asked.fingerprint, now=SOON)
+
+
+@pytest.mark.parametrize("codename", ["palstek", "schotstek"])
+def test_a_guide_for_two_codenames_is_written_for_both_from_either(
+    maintainer: Any, codename: str
+) -> None:
+    files = bundle_files("palstek", "wattlaeufer-tidewerk")
+    bring_in(actor=maintainer, files=files, replaces="", now=NOW)
+    at = {"codename": codename, "slug": "wattlaeufer-tidewerk"}
+    whole = load_whole(find_draft(**at))
+    row = actions_of(whole.guide)[-1].id
+    edits = EDITS.validate_python([{"op": "set", "id": row, "change": {"sight": "Seen"}}])
+    done = edit(actor=maintainer, **at, edits=edits, now=SOON).draft
+    assert done.chosen == ("" if codename == "palstek" else codename)
+    for each in ("palstek", "schotstek"):
+        now = load_whole(find_draft(codename=each, slug="wattlaeufer-tidewerk"))
+        step: Any = stored_rows(now.guide)[row].step
+        assert step.sight == "Seen"
+        assert now.codenames == ("palstek", "schotstek")
+    sheet = written_proof(done).sheet
+    assert sheet is not None
+    assert sheet.codename == codename

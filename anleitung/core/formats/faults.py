@@ -60,11 +60,11 @@ def sentence_of(item: Any) -> str:
     if kind == "union_tag_invalid":
         known = str(context.get("expected_tags", "")).replace("'", "")
         return f"no action is called {context.get('tag')!r}; known: {known}"
-    if kind == "string_too_short" and not given:
+    if kind in ("string_too_short", "too_short") and given == "":
         return "is empty"
     if kind == "value_error":
         return str(context["error"])
-    if item["loc"][-1] == "sha256":
+    if tuple(item["loc"])[-1:] == ("sha256",):
         return (
             f"expected 64 hex digits in lower case, got {len(str(given))} characters. "
             "Copy the whole value from the release page"

@@ -4,7 +4,7 @@ import json
 from typing import Any
 
 from anleitung.core.shorthand.form import Group, Part, Place, Word
-from anleitung.core.shorthand.forms import FORMS
+from anleitung.core.shorthand.forms import BY_NAME, FORMS
 from anleitung.core.shorthand.values import print_value
 
 MISSING = "…"
@@ -12,8 +12,15 @@ MISSING = "…"
 
 def given_line(plain: dict[str, Any]) -> str:
     """plain: the action and what else is given of it."""
-    fields = {k: v for k, v in plain.items() if k not in ("action", "id") and v not in (None, "")}
     action = str(plain.get("action") or "")
+    usual = (
+        {n: f.default for n, f in BY_NAME[action].model_fields.items()} if action in BY_NAME else {}
+    )
+    fields = {
+        name: value
+        for name, value in plain.items()
+        if name not in ("action", "id") and value not in (None, "") and value != usual.get(name)
+    }
     forms = FORMS.get(action)
     if not forms:
         return f"{action} | {json.dumps(fields, ensure_ascii=False)}" if fields else action
