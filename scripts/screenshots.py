@@ -16,18 +16,12 @@ WIDE, NARROW = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
 INSTALL = "/c/palstek/guides/clean-install"
 TWO = "/c/schotstek/guides/tidewerk-old-base"
 WAY = "/c/palstek/builds?build=PS-12.1.0-KU.r1&to=PS-13.0.5-KU.r4"
-PASTED = "KAI9-M6/BI/2301\n2310b_KAI9_M6_HO_full.mol\nKAI22-V2/KU/2509\nKAI9-M6-BI-2248"
 
 
-def shoot(
-    page: Page, name: str, path: str, *keys: str, paste: str = "", at: str = "", at_text: str = ""
-) -> None:
+def shoot(page: Page, name: str, path: str, *keys: str, at: str = "", at_text: str = "") -> None:
     """at, at_text: the id or the heading of what is shown at the top."""
     page.goto(path)
     page.wait_for_load_state("networkidle")
-    if paste:
-        page.locator("textarea").fill(paste)
-        page.wait_for_timeout(900)
     if at:
         page.evaluate("id => document.getElementById(id).scrollIntoView()", at)
     if at_text:
@@ -56,6 +50,28 @@ def _files_at_hand(home: Path) -> list[Path]:
     return found
 
 
+def _writing(page: Page) -> None:
+    """A row that is open on its rail, and notes with what they leave open."""
+    page.goto(f"{INSTALL}?v=draft")
+    row = page.locator("#step-11 [data-row]")
+    row.click()
+    page.keyboard.press("Enter")
+    page.locator(".slot-rail").wait_for()
+    page.wait_for_timeout(5_000)
+    page.screenshot(path=SHOTS / "write.png")
+    page.goto("/c/palstek/begin?from=notes")
+    text = (HOME / "anleitung/demo/notes/10-half-asleep.txt").read_text()
+    page.get_by_label("Your notes, as they are").fill(text)
+    page.get_by_label("Title, as readers see it").fill("Wattläufer on a K6, from notes")
+    page.keyboard.press("Enter")
+    asked = page.locator(".question").first
+    asked.wait_for()
+    page.wait_for_timeout(5_000)
+    page.locator("li > [data-row]", has=asked).click()
+    page.wait_for_timeout(4_000)
+    page.screenshot(path=SHOTS / "write-notes.png")
+
+
 def take(base: str, home: str) -> None:
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGS)
@@ -71,9 +87,7 @@ def take(base: str, home: str) -> None:
         shoot(page, "codename", "/c/palstek")
         shoot(page, "guides", "/c/palstek/guides")
         shoot(page, "builds", WAY)
-        shoot(page, "paste", "/c/poller/builds/paste", paste=PASTED)
         shoot(page, "edit", "/edit/device?codename=poller", at="chords")
-        shoot(page, "tool", "/tools/schleuse")
         page.goto("/c/palstek/files?guide=clean-install&v=1.0.0")
         page.get_by_label("Files to check").set_input_files(_files_at_hand(Path(home)))
         page.get_by_role("list", name="Verdicts").wait_for()
@@ -91,6 +105,7 @@ def take(base: str, home: str) -> None:
         page.get_by_role("button", name="What follows").click()
         page.get_by_text("Advised, since").scroll_into_view_if_needed()
         page.screenshot(path=SHOTS / "choices.png")
+        _writing(page)
         page.emulate_media(color_scheme="dark")
         shoot(page, "sheet-dark", INSTALL)
         phone = browser.new_page(base_url=base, viewport=NARROW)

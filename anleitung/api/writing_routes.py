@@ -2,7 +2,7 @@
 
 from django.http import HttpRequest
 from django.utils import timezone
-from ninja import Router
+from ninja import Router, Status
 
 from anleitung.api.bounds import RowId
 from anleitung.api.problems import FAILURES, ProblemOut
@@ -195,10 +195,10 @@ def get_notes(request: HttpRequest, codename: str, slug: str, number: RowId) -> 
 
 
 @router.post("/drafts/{codename}/{slug}/delete", response={204: None, **FAILED})
-def post_delete(request: HttpRequest, codename: str, slug: str, body: SeenIn) -> tuple[int, None]:
+def post_delete(request: HttpRequest, codename: str, slug: str, body: SeenIn) -> Status[None]:
     now = timezone.now()
     delete_draft(actor=actor_of(request), codename=codename, slug=slug, seen=body.seen, now=now)
-    return 204, None
+    return Status(204, None)
 
 
 @router.post("/drafts/{codename}/{slug}/bring-back", response={200: WritingOut, **FAILED})

@@ -65,7 +65,7 @@ class Known:
         return [file for _at, file in sorted(found)]
 
     def described(self, text: str) -> list[str]:
-        """Files that a list says in words, "k6 radio + firmware + the ring": each item one file,
+        """Files that a list says in words, "k6 radio + firmware": each item one file,
 
         or none at all. A variant that is said once goes for the items after it.
         """
@@ -143,7 +143,7 @@ class Known:
 
 
 def _parts(name: str) -> Iterable[str]:
-    """ "rettungsring" is called the ring: the last five letters and more, at a vowel or not."""
+    """A recovery with a long name is called by its end: its last letters, four and more."""
     return (name[i:] for i in range(3, len(name) - 3)) if len(name) > 8 else ()
 
 

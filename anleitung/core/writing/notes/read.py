@@ -222,7 +222,7 @@ def _only_tells(low: str) -> bool:
 
 def _clause(part: str, known: Known, told: Told) -> Iterator[NoteRow]:
     low = part.lower()
-    if _only_tells(low):
+    if _only_tells(low) and not _BEGINS.match(low):
         return
     clause = Clause(low, known, tuple(known.files_in(part)), told)
     for phrase in PHRASES:
