@@ -6,6 +6,7 @@ from django.contrib.auth.models import User
 
 from anleitung.api.pages import AIM_TITLES
 from anleitung.api.writing_shapes import (
+    AffectedOut,
     BeginChoiceOut,
     BeginningsOut,
     BegunOut,
@@ -13,12 +14,17 @@ from anleitung.api.writing_shapes import (
     CompletionOut,
     ConditionOut,
     DeletedOut,
+    NamesOut,
     NoteLineOut,
+    ReplacedOut,
+    ReplaceIn,
     StateOut,
     StatesOut,
     WriterOut,
     WritingOut,
 )
+from anleitung.catalogue.load import load_builds, load_device
+from anleitung.core.guide.bundle import Bundle
 from anleitung.core.shorthand.values import UnreadableLine
 from anleitung.core.writing.complete import Completion, complete
 from anleitung.core.writing.condition import look_at_condition
@@ -30,8 +36,9 @@ from anleitung.guides.load import chosen_for, find_draft, load_whole, readable
 from anleitung.guides.models import DeletedDraft, Draft, DraftState, PastedNotes, Revision, Writer
 from anleitung.guides.services.begin import Begun
 from anleitung.guides.services.delete_draft import KEPT_FOR
+from anleitung.guides.services.replace_all import Affected, look_at_replacing
 from anleitung.guides.shelf import shelf_of
-from anleitung.guides.written import here_at, written_proof
+from anleitung.guides.written import here_at, proof_of, written_proof
 
 # Who has not been heard of for so long has closed the page.
 _GONE = timedelta(seconds=30)
@@ -209,4 +216,41 @@ def beginnings(codename: str, *, now: datetime) -> BeginningsOut:
             )
             for d in deleted.select_related("guide", "state", "by").order_by("-at")
         ],
+    )
+
+
+def replaced_out(codename: str, asked: ReplaceIn) -> ReplacedOut:
+    """What it would do in each draft, with its proof before and after; nothing is stored."""
+    found = look_at_replacing(codename, asked.kind, asked.old, asked.new)
+    return ReplacedOut(affected=[_affected(each, codename) for each in found], done=[])
+
+
+def _affected(each: Affected, codename: str) -> AffectedOut:
+    before = _counts(each.before, codename)
+    after = _counts(each.changed.bundle, codename) if each.changed else (-1, -1)
+    return AffectedOut(
+        slug=each.draft.guide.slug,
+        title=each.draft.title,
+        rows=list(each.changed.rows) if each.changed else [],
+        stops_before=before[0],
+        warnings_before=before[1],
+        stops_after=after[0],
+        warnings_after=after[1],
+        fault=each.fault,
+    )
+
+
+def _counts(whole: Bundle, codename: str) -> tuple[int, int]:
+    """Stops and warnings as it is for the codename, -1 where that takes longer than a moment."""
+    mine = codename if codename in whole.codenames else whole.device.codename
+    sheet = proof_of(whole.for_codename(mine)).sheet
+    return (sheet.stops, sheet.warnings) if sheet else (-1, -1)
+
+
+def names_of(codename: str) -> NamesOut:
+    shelf = shelf_of(codename)
+    return NamesOut(
+        file=sorted(shelf.packages),
+        tool=sorted(shelf.tools),
+        build=list(load_builds(load_device(codename))),
     )

@@ -13,7 +13,9 @@ from anleitung.api.writing_pages import (
     completed,
     condition_out,
     draft_as,
+    names_of,
     note_here,
+    replaced_out,
     states_out,
     writers_of,
     writing_of,
@@ -31,11 +33,17 @@ from anleitung.api.writing_shapes import (
     LineIn,
     LogIn,
     LogOut,
+    MadeOut,
+    NamesOut,
     NotesIn,
     NumberIn,
     PastedOut,
+    ReplacedOut,
+    ReplaceIn,
     SeenIn,
     StatesOut,
+    TakeBackIn,
+    TakenBackOut,
     WritingOut,
 )
 from anleitung.core.sheet.model import SheetOut
@@ -50,6 +58,7 @@ from anleitung.guides.services.begin import begin
 from anleitung.guides.services.delete_draft import bring_back, delete_draft
 from anleitung.guides.services.edit import edit, redo, set_back, undo
 from anleitung.guides.services.paste_notes import paste_notes
+from anleitung.guides.services.replace_all import Done, replace_all, take_back
 from anleitung.guides.written import here_at, keep_when_quiet, written_proof
 from anleitung.limits.spend import Limit, person, spend
 
@@ -207,3 +216,35 @@ def post_bring_back(request: HttpRequest, codename: str, slug: str) -> WritingOu
     return _writing(
         request, bring_back(actor=actor_of(request), codename=codename, slug=slug, now=now)
     )
+
+
+@router.get("/codenames/{codename}/names", response={200: NamesOut, **FAILED})
+def get_names(request: HttpRequest, codename: str) -> NamesOut:
+    return names_of(codename)
+
+
+@router.post("/codenames/{codename}/replace", response={200: ReplacedOut, **FAILED})
+def post_replace(request: HttpRequest, codename: str, body: ReplaceIn) -> ReplacedOut:
+    """Looks only where no draft is named; else does it in those, in all or in none."""
+    _spend(request)
+    if not body.slugs:
+        return replaced_out(codename, body)
+    done = replace_all(
+        actor=actor_of(request),
+        codename=codename,
+        kind=body.kind,
+        old=body.old,
+        new=body.new,
+        slugs=body.slugs,
+        now=timezone.now(),
+    )
+    return ReplacedOut(affected=[], done=[MadeOut(slug=d.slug, state=d.state) for d in done])
+
+
+@router.post("/codenames/{codename}/take-back", response={200: TakenBackOut, **FAILED})
+def post_take_back(request: HttpRequest, codename: str, body: TakeBackIn) -> TakenBackOut:
+    """What was replaced in many drafts at once, where nobody wrote on meanwhile."""
+    done = [Done(each.slug, each.state) for each in body.done]
+    now = timezone.now()
+    left = take_back(actor=actor_of(request), codename=codename, done=done, now=now)
+    return TakenBackOut(left=left)

@@ -185,6 +185,58 @@ class SeenIn(Schema):
     seen: Annotated[str, Field(max_length=71)]
 
 
+class ReplaceIn(Schema):
+    """slugs: the drafts in which it is done; none of them to look only."""
+
+    kind: Literal["file", "tool", "build"]
+    old: Annotated[str, Field(min_length=1, max_length=80)]
+    new: Annotated[str, Field(min_length=1, max_length=80)]
+    slugs: Annotated[list[Annotated[str, Field(max_length=60)]], Field(max_length=200)] = []
+
+
+class AffectedOut(Schema):
+    """rows: before and after, as lines; stops: -1 where the proof takes longer than a moment."""
+
+    slug: str
+    title: str
+    rows: list[tuple[str, str]]
+    stops_before: int
+    stops_after: int
+    warnings_before: int
+    warnings_after: int
+    fault: str
+
+
+class MadeOut(Schema):
+    slug: str
+    state: int
+
+
+class ReplacedOut(Schema):
+    """affected: what it would do; done: what it did, by which it can be taken back."""
+
+    affected: list[AffectedOut]
+    done: list[MadeOut]
+
+
+class TakeBackIn(Schema):
+    done: Annotated[list[MadeOut], Field(max_length=200)]
+
+
+class TakenBackOut(Schema):
+    """left: drafts that were written on meanwhile, and stay as they are."""
+
+    left: list[str]
+
+
+class NamesOut(Schema):
+    """What can be replaced: what the drafts of a codename name, and what is at hand instead."""
+
+    file: list[str]
+    tool: list[str]
+    build: list[str]
+
+
 class DeletedOut(Schema):
     slug: str
     title: str

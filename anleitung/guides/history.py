@@ -83,3 +83,14 @@ def redone_by(draft: Draft) -> DraftState | None:
     if draft.state is None:
         return None
     return draft.state.after.order_by("-number").select_related("by").first()
+
+
+def forget_texts() -> int:
+    """Texts that no state holds any more go; gives how many."""
+    held: set[str] = set()
+    for files in DraftState.objects.values_list("files", flat=True).iterator():
+        held |= set(files.values())
+    idle = sorted(set(KeptText.objects.values_list("sha256", flat=True)) - held)
+    for begin in range(0, len(idle), 500):
+        KeptText.objects.filter(sha256__in=idle[begin : begin + 500]).delete()
+    return len(idle)

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 from anleitung.core.diagrams.run import Budget
+from anleitung.core.guide.bundle import Bundle
 from anleitung.core.proof.prove import report
 from anleitung.core.proof.result import ProofOut
 from anleitung.core.proof.run.compile import run_bundle
@@ -33,7 +34,11 @@ _PROOFS: Kept[str, WrittenProof] = Kept(most=40)
 
 def written_proof(row: Stored) -> WrittenProof:
     """For the chosen codename. Raises UnreadableGuide, NotForCodename."""
-    bundle = load_bundle(row)
+    return proof_of(load_bundle(row))
+
+
+def proof_of(bundle: Bundle) -> WrittenProof:
+    """bundle: as it is for one codename."""
 
     def made() -> WrittenProof:
         compiled = run_bundle(bundle, _BUDGET)

@@ -10,8 +10,10 @@ from django.test import Client
 from django.utils import timezone
 
 from anleitung.accounts.roles import MAINTAINER
-from anleitung.guides.models import DeletedDraft, Draft, DraftState
+from anleitung.core.diagrams.run import Budget
+from anleitung.guides.models import DeletedDraft, Draft, DraftState, KeptText
 from anleitung.guides.services.delete_draft import KEPT_FOR, forget_old
+from anleitung.storage.recent import Kept
 from tests.api.test_api import upload
 
 NOTES = Path(__file__).parents[2] / "anleitung/demo/notes"
@@ -206,6 +208,7 @@ def test_a_deleted_draft_comes_back_for_thirty_days(writer: Client) -> None:
     forget_old(timezone.now() + KEPT_FOR)
     assert not DeletedDraft.objects.exists()
     assert not DraftState.objects.exists()
+    assert not KeptText.objects.exists()
 
 
 ROUTES = [
@@ -289,3 +292,17 @@ def test_whatever_plain_values_a_row_is_given_it_is_stored_or_asked_about(writer
         answer = writer.post(f"{AT}/edits", body, content_type="application/json")
         assert answer.status_code in (200, 422), answer.content[:300]
         assert writer.get(f"{AT}/writing").status_code == 200
+
+
+def test_a_proof_that_takes_longer_is_made_by_the_worker(
+    writer: Client, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """The edit is acknowledged without a margin, and never with one of before."""
+    monkeypatch.setattr("anleitung.guides.written._BUDGET", Budget(reads=10))
+    monkeypatch.setattr("anleitung.guides.written._PROOFS", Kept(most=1))
+    told = edit(writer, {"op": "remove", "ids": ["charge"]})
+    assert told["sheet"] is None
+    page = writer.get(AT).json()
+    assert page["fingerprint"] == told["fingerprint"]
+    assert page["sheet"]["finished"]
+    assert "charge" not in {row["id"] for row in page["sheet"]["rows"]}

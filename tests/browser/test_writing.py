@@ -336,3 +336,48 @@ def test_the_help_lists_the_keys_of_a_draft(bench: Page) -> None:
     keys = bench.get_by_role("dialog")
     for says in ("open the row as its sentence", "fold rows into another", "undo, redo"):
         expect(keys).to_contain_text(says)
+
+
+def test_what_a_closed_tab_could_not_send_is_sent_by_the_next(
+    bench: Page, context: BrowserContext
+) -> None:
+    address = begin(bench, "A closed tab")
+    write(bench, "charge")
+    context.set_offline(True)
+    line(bench).fill("restart")
+    bench.keyboard.press("Enter")
+    expect(status(bench)).to_contain_text("1 edit waits in this browser")
+    # Another tab that is open leaves it alone; one that opens after it was closed takes it up.
+    bench.close()
+    context.set_offline(False)
+    other = context.new_page()
+    other.goto(address)
+    expect(rows(other)).to_have_count(2)
+    expect(rows(other).nth(1)).to_contain_text("Restart")
+    expect(status(other)).to_contain_text("all kept")
+
+
+def test_a_file_is_replaced_in_all_drafts_and_taken_back_at_once(bench: Page) -> None:
+    begin(bench, "Replace one")
+    write(bench, "get radio-m6 and compare")
+    begin(bench, "Replace two")
+    write(bench, "get radio-m6,firmware-m6")
+    bench.goto("/c/palstek/guides")
+    bench.get_by_role("link", name="Replace in all drafts").click()
+    bench.get_by_label("Which is named now").fill("radio-m6")
+    bench.get_by_label("Which takes its place").fill("radio-k6")
+    bench.get_by_role("button", name="See what it would do").click()
+    found = bench.get_by_role("region", name="What it would do")
+    expect(found).to_contain_text("get radio-m6 and compare → get radio-k6 and compare")
+    expect(found).to_contain_text("0 warnings → ")
+    for other in found.get_by_role("checkbox").all():
+        other.uncheck() if other.is_enabled() else None
+    found.get_by_label("Replace one").check()
+    found.get_by_label("Replace two").check()
+    assert Axe().run(bench).violations_count == 0
+    found.get_by_role("button", name="Replace in 2 drafts").click()
+    bench.get_by_role("button", name="Take it back in all of them").click()
+    expect(bench.get_by_text("Taken back in all of them.")).to_be_visible()
+    bench.goto("/c/palstek/guides/replace-two?v=draft")
+    expect(rows(bench).first).to_contain_text("Download")
+    expect(bench.locator("table")).to_contain_text("radio-12.4.7-m6.img")

@@ -33,6 +33,7 @@ from anleitung.guides.services.edit import edit, redo, set_back, undo
 from anleitung.guides.services.fix import Which, fix, fixes_of
 from anleitung.guides.services.paste_notes import paste_notes
 from anleitung.guides.services.publish import publish
+from anleitung.guides.services.replace_all import look_at_replacing, replace_all, take_back
 from anleitung.guides.shelf import shelf_of
 from anleitung.guides.written import keep_when_quiet, written_proof
 from tests.conftest import NOW
@@ -328,3 +329,57 @@ def test_a_guide_for_two_codenames_is_written_for_both_from_either(
     sheet = written_proof(done).sheet
     assert sheet is not None
     assert sheet.codename == codename
+
+
+REPLACED: list[tuple[dict[str, Any], list[str]]] = [
+    (
+        {"kind": "file", "old": "radio-m6", "new": "radio-k6"},
+        ["flash radio radio-m6 to both slots → flash radio radio-k6 to both slots"],
+    ),
+    ({"kind": "tool", "old": "lotse", "new": "funke"}, ["see the phone with lotse → "]),
+    ({"kind": "build", "old": "PS-12.4.7-KU.r3", "new": "PS-12.4.1-KU.r2"}, [""]),
+]
+
+
+@pytest.mark.parametrize(("asked", "says"), REPLACED)
+def test_what_is_replaced_in_all_drafts_is_looked_at_done_and_taken_back(
+    draft: Draft, maintainer: Any, asked: dict[str, Any], says: list[str]
+) -> None:
+    bring_in(actor=maintainer, files=bundle_files("palstek", "unlock"), replaces="", now=NOW)
+    found = list(look_at_replacing("palstek", **asked))
+    mine = next(each for each in found if each.draft.pk == draft.pk)
+    assert mine.changed is not None
+    told = [f"{before} → {after}" for before, after in mine.changed.rows]
+    assert all(any(line in each for each in told) for line in says)
+    assert find_draft(**AT).fingerprint == draft.fingerprint
+    done = replace_all(
+        actor=maintainer, codename="palstek", slugs=["clean-install"], now=SOON, **asked
+    )
+    assert [each.slug for each in done] == ["clean-install"]
+    now = find_draft(**AT)
+    assert now.fingerprint == mine.changed.bundle.fingerprint
+    assert asked["old"] not in str(load_whole(now).documents["guide"])
+    assert list(look_at_replacing("palstek", **asked)) == [
+        each for each in found if each.draft.pk != draft.pk
+    ]
+    assert take_back(actor=maintainer, codename="palstek", done=done, now=SOON) == []
+    assert find_draft(**AT).fingerprint == draft.fingerprint
+
+
+def test_what_somebody_wrote_on_stays_when_a_replacing_is_taken_back(
+    draft: Draft, maintainer: Any
+) -> None:
+    asked: dict[str, Any] = {"kind": "file", "old": "radio-m6", "new": "radio-k6"}
+    given: dict[str, Any] = {"actor": maintainer, "codename": "palstek", "now": SOON}
+    done = replace_all(**given, slugs=["clean-install"], **asked)
+    written = put(maintainer, REMOVE)
+    assert take_back(**given, done=done) == ["clean-install"]
+    assert find_draft(**AT).fingerprint == written.fingerprint
+    with pytest.raises(EditRefused, match="not at hand"):
+        replace_all(**given, slugs=["clean-install"], kind="file", old="radio-k6", new="other")
+    assert replace_all(**given, slugs=[], kind="file", old="radio-k6", new="radio-m6") == []
+    reader = get_user_model().objects.create_user(username="reader", password="a-long-word")
+    with pytest.raises(NotAllowed):
+        replace_all(**{**given, "actor": reader}, slugs=["clean-install"], **asked)
+    with pytest.raises(NotAllowed):
+        take_back(**{**given, "actor": reader}, done=done)

@@ -43,7 +43,7 @@ FIELDS: dict[str, frozenset[str]] = {
         }
     ),
 }
-_CONDITIONS = frozenset({"admission", "holds", "that", "on", "when", "demands"})
+CONDITIONS = frozenset({"admission", "holds", "that", "on", "when", "demands"})
 # Facts that carry the id in their own name, and facts whose value it is.
 _NAMING = {"tool": ("tool",), "program": ("app", "set")}
 _VALUED = {"program": frozenset({"recovery", "root"})}
@@ -97,6 +97,27 @@ def _with_id(documents: tuple[Any, ...], old: str, new: str) -> tuple[Any, ...]:
     return tuple(d.model_copy(update={"id": new}) if d.id == old else d for d in documents)
 
 
+def each_atom(condition: Condition, change: Callable[[Condition], Condition]) -> Condition:
+    """The condition with every comparison in it as ``change`` gives it."""
+
+    def again(part: Condition) -> Condition:
+        return each_atom(part, change)
+
+    match condition:
+        case Not(of):
+            return Not(again(of))
+        case EverySlot(of):
+            return EverySlot(again(of))
+        case And(parts):
+            return And(tuple(map(again, parts)))
+        case Or(parts):
+            return Or(tuple(map(again, parts)))
+        case Is() | In() | Compare():
+            return change(condition)
+        case other:
+            assert_never(other)
+
+
 class _Put:
     """The new id in the place of the old one, in plain values at any depth."""
 
@@ -110,29 +131,22 @@ class _Put:
             return [self(inner, field) for inner in value]
         if not isinstance(value, str):
             return value
-        if field in _CONDITIONS and self._kind in _NAMING:
+        if field in CONDITIONS and self._kind in _NAMING:
             return print_condition(self._in_condition(parse_condition(value)))
         return self._new if value == self._old and field in FIELDS[self._kind] else value
 
     def _in_condition(self, condition: Condition) -> Condition:
-        again: Callable[[Condition], Condition] = self._in_condition
-        match condition:
+        return each_atom(condition, self._in_atom)
+
+    def _in_atom(self, atom: Condition) -> Condition:
+        match atom:
             case Is(fact, value):
                 return Is(self._fact(fact), self._value(fact, value))
             case In(fact, values):
                 return one_of(self._fact(fact), [self._value(fact, v) for v in values])
             case Compare(fact, operator, value):
                 return Compare(self._fact(fact), operator, value)
-            case Not(of):
-                return Not(again(of))
-            case EverySlot(of):
-                return EverySlot(again(of))
-            case And(parts):
-                return And(tuple(map(again, parts)))
-            case Or(parts):
-                return Or(tuple(map(again, parts)))
-            case other:
-                assert_never(other)
+        return atom
 
     def _fact(self, fact: str) -> str:
         first, dot, rest = fact.partition(".")

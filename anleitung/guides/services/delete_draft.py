@@ -9,7 +9,7 @@ from anleitung.accounts.roles import require_maintainer
 from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.guides.also_for import enter_codenames
 from anleitung.guides.errors import DraftMoved, NoSuchDraft
-from anleitung.guides.history import keep_first_state, texts_of
+from anleitung.guides.history import forget_texts, keep_first_state, texts_of
 from anleitung.guides.load import find_draft, find_guide
 from anleitung.guides.models import DeletedDraft, Draft, DraftState, Guide
 from anleitung.guides.pictures import Held
@@ -62,10 +62,14 @@ def bring_back(*, actor: User, codename: str, slug: str, now: datetime) -> Draft
 
 def forget_old(now: datetime) -> None:
     """Drafts that were deleted more than thirty days ago go for good, with their history."""
+    gone = False
     for old in DeletedDraft.objects.filter(at__lte=now - KEPT_FOR).select_related("guide"):
         guide: Guide = old.guide
         old.delete()
         if not Draft.objects.filter(guide=guide).exists():
             DraftState.objects.filter(guide=guide).delete()
+            gone = True
             if not guide.revisions.exists():
                 guide.delete()
+    if gone:
+        forget_texts()

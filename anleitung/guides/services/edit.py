@@ -88,7 +88,7 @@ def undo(*, actor: User, codename: str, slug: str, now: datetime) -> Draft:
         state = undone_by(draft)
         if state is None:
             raise NothingToUndo("This is the first state of the draft.")
-        return _stand_at(draft, state, actor, now)
+        return stand_at(draft, state, actor, now)
 
 
 def redo(*, actor: User, codename: str, slug: str, now: datetime) -> Draft:
@@ -99,10 +99,11 @@ def redo(*, actor: User, codename: str, slug: str, now: datetime) -> Draft:
         state = redone_by(draft)
         if state is None:
             raise NothingToUndo("Nothing was undone here.")
-        return _stand_at(draft, state, actor, now)
+        return stand_at(draft, state, actor, now)
 
 
-def _stand_at(draft: Draft, state: DraftState, actor: User, now: datetime) -> Draft:
+def stand_at(draft: Draft, state: DraftState, actor: User, now: datetime) -> Draft:
+    """Within a transaction: the draft as it was in that state."""
     draft.files, draft.fingerprint, draft.title = texts_of(state), state.fingerprint, state.title
     draft.updated_at, draft.updated_by, draft.state = now, actor, state
     draft.save()

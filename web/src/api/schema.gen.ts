@@ -190,6 +190,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/codenames/{codename}/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Names */
+        get: operations["anleitung_api_writing_routes_get_names"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/codenames/{codename}/offered": {
         parameters: {
             query?: never;
@@ -218,6 +235,46 @@ export interface paths {
         get: operations["anleitung_api_catalogue_routes_get_phone"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/codenames/{codename}/replace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Replace
+         * @description Looks only where no draft is named; else does it in those, in all or in none.
+         */
+        post: operations["anleitung_api_writing_routes_post_replace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/codenames/{codename}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Take Back
+         * @description What was replaced in many drafts at once, where nobody wrote on meanwhile.
+         */
+        post: operations["anleitung_api_writing_routes_post_take_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1405,6 +1462,31 @@ export interface components {
             left: number;
             /** New */
             new: number;
+        };
+        /**
+         * AffectedOut
+         * @description rows: before and after, as lines; stops: -1 where the proof takes longer than a moment.
+         */
+        AffectedOut: {
+            /** Fault */
+            fault: string;
+            /** Rows */
+            rows: [
+                string,
+                string
+            ][];
+            /** Slug */
+            slug: string;
+            /** Stops After */
+            stops_after: number;
+            /** Stops Before */
+            stops_before: number;
+            /** Title */
+            title: string;
+            /** Warnings After */
+            warnings_after: number;
+            /** Warnings Before */
+            warnings_before: number;
         };
         /** AimOut */
         AimOut: {
@@ -3242,6 +3324,13 @@ export interface components {
             /** What */
             what: string;
         };
+        /** MadeOut */
+        MadeOut: {
+            /** Slug */
+            slug: string;
+            /** State */
+            state: number;
+        };
         /**
          * MarkOut
          * @description The end of a moment: after so many seconds, or when a sight shows.
@@ -3391,6 +3480,18 @@ export interface components {
              * @enum {string}
              */
             op: "move";
+        };
+        /**
+         * NamesOut
+         * @description What can be replaced: what the drafts of a codename name, and what is at hand instead.
+         */
+        NamesOut: {
+            /** Build */
+            build: string[];
+            /** File */
+            file: string[];
+            /** Tool */
+            tool: string[];
         };
         /**
          * NamesakeOut
@@ -4176,6 +4277,36 @@ export interface components {
             step: string;
         };
         /**
+         * ReplaceIn
+         * @description slugs: the drafts in which it is done; none of them to look only.
+         */
+        ReplaceIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "file" | "tool" | "build";
+            /** New */
+            new: string;
+            /** Old */
+            old: string;
+            /**
+             * Slugs
+             * @default []
+             */
+            slugs: string[];
+        };
+        /**
+         * ReplacedOut
+         * @description affected: what it would do; done: what it did, by which it can be taken back.
+         */
+        ReplacedOut: {
+            /** Affected */
+            affected: components["schemas"]["AffectedOut"][];
+            /** Done */
+            done: components["schemas"]["MadeOut"][];
+        };
+        /**
          * Respin
          * @description A small letter behind a release that was built again: none, a, b, …
          */
@@ -4720,6 +4851,19 @@ export interface components {
             name: string;
             /** Parts */
             parts: number;
+        };
+        /** TakeBackIn */
+        TakeBackIn: {
+            /** Done */
+            done: components["schemas"]["MadeOut"][];
+        };
+        /**
+         * TakenBackOut
+         * @description left: drafts that were written on meanwhile, and stay as they are.
+         */
+        TakenBackOut: {
+            /** Left */
+            left: string[];
         };
         /**
          * TodayOut
@@ -6287,6 +6431,100 @@ export interface operations {
             };
         };
     };
+    anleitung_api_writing_routes_get_names: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NamesOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     anleitung_api_catalogue_routes_get_offered: {
         parameters: {
             query: {
@@ -6401,6 +6639,202 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PhoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_writing_routes_post_replace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReplaceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReplacedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_writing_routes_post_take_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeBackIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenBackOut"];
                 };
             };
             /** @description Bad Request */

@@ -22,6 +22,9 @@ const PhonePage = lazy(async () => ({
   default: (await import("../features/codename/pages")).PhonePage,
 }));
 const BeginPage = lazy(async () => ({ default: (await import("../features/write")).BeginPage }));
+const ReplacePage = lazy(async () => ({
+  default: (await import("../features/write")).ReplacePage,
+}));
 const EditPage = lazy(async () => ({ default: (await import("../features/document")).EditPage }));
 const FilesPage = lazy(async () => ({ default: (await import("../features/files")).FilesPage }));
 const PackagePage = lazy(async () => ({
@@ -51,6 +54,7 @@ export function App() {
               <Route path="/c/:codename/files/one" element={<PackagePage />} />
               <Route path="/c/:codename/guides" element={<GuidesPage home={data} />} />
               <Route path="/c/:codename/begin" element={<BeginPage />} />
+              <Route path="/c/:codename/replace" element={<ReplacePage />} />
               <Route path="/edit/:kind" element={<EditPage />} />
               <Route
                 path="/tools"

@@ -71,6 +71,7 @@ function BeginLinks({ codename }: { codename: string }) {
           {says} <kbd>{key}</kbd>
         </Link>
       ))}
+      <Link to={`/c/${codename}/replace`}>Replace in all drafts</Link>
     </nav>
   );
 }

@@ -102,9 +102,9 @@ function OnePage(props: { codename: string; slug: string; wanted: Wanted; versio
                 )}
                 around={(shown, children) => <Around page={shown}>{children}</Around>}
                 slips={(shown) => <SlipsNote page={shown} />}
+                below={(shown) => <FileSet sheet={shown.sheet} />}
               />
             </Suspense>
-            <FileSet sheet={data.sheet} />
           </div>
         ) : (
           <div className="px-[18px] pt-2.5 pb-12">

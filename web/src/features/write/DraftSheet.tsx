@@ -1,4 +1,5 @@
-import { type ReactNode, useMemo, useState } from "react";
+import { useQueryClient } from "@tanstack/react-query";
+import { type ReactNode, useEffect, useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
 import type { Page } from "../../api/client";
 import { useKeys } from "../../app/keys";
@@ -20,6 +21,7 @@ export function DraftSheet(props: {
   around: (page: Page, children: ReactNode) => ReactNode;
   above: (page: Page) => ReactNode;
   slips: (page: Page) => ReactNode;
+  below: (page: Page) => ReactNode;
 }) {
   const { page } = props;
   const [search] = useSearchParams();
@@ -27,7 +29,17 @@ export function DraftSheet(props: {
   const path = useMemo(() => ({ codename, slug }), [codename, slug]);
   const writer = useWriting(path);
   const data = writer.query.data;
-  const sheet = data?.sheet ?? page.sheet;
+  // Where the proof takes longer than a moment, the worker makes it; until then the sheet is old.
+  const proved =
+    data?.sheet ?? (!data || page.fingerprint === data.fingerprint ? page.sheet : undefined);
+  const [last, setLast] = useState(proved ?? page.sheet);
+  if (proved && proved !== last) setLast(proved);
+  const sheet = proved ?? last;
+  const isOld = proved === undefined;
+  const client = useQueryClient();
+  useEffect(() => {
+    if (isOld) void client.invalidateQueries({ queryKey: ["page", codename, slug] });
+  }, [isOld, client, codename, slug]);
   const shown = useMemo(
     () =>
       data
@@ -60,6 +72,7 @@ export function DraftSheet(props: {
         <WriteStatus
           writing={data}
           writer={writer}
+          isOld={isOld}
           onPaste={() => setPasting(true)}
           onReader={() => setReading(!reading)}
         >
@@ -93,13 +106,21 @@ export function DraftSheet(props: {
         <div className={reading ? "with-reader" : undefined}>
           {props.around(
             shown,
-            <WriteSheet path={path} page={shown} sheet={sheet} data={data} writer={writer}>
+            <WriteSheet
+              path={path}
+              page={shown}
+              sheet={sheet}
+              data={data}
+              writer={writer}
+              isOld={isOld}
+            >
               {props.slips(shown)}
             </WriteSheet>,
           )}
           {reading && <ReaderView path={path} sheet={sheet} host={host} />}
         </div>
       )}
+      {props.below(shown)}
     </>
   );
 }

@@ -42,6 +42,8 @@ export function WriteSheet(props: {
   sheet: Sheet;
   data: WritingData;
   writer: Writer;
+  /** The margin is of before the last edit. */
+  isOld: boolean;
   children: ReactNode;
 }) {
   const { path, sheet, data, writer } = props;
@@ -302,7 +304,10 @@ export function WriteSheet(props: {
     },
   };
   return (
-    <div className={writer.standing === "sending" ? "proving" : undefined} onKeyDownCapture={press}>
+    <div
+      className={writer.standing === "sending" || props.isOld ? "proving" : undefined}
+      onKeyDownCapture={press}
+    >
       <SheetRows sheet={sheet} writing={writing}>
         {props.children}
       </SheetRows>

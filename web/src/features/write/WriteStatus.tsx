@@ -10,6 +10,7 @@ import type { Writer } from "./useWriting";
 export function WriteStatus(props: {
   writing: Writing;
   writer: Writer;
+  isOld: boolean;
   onPaste: () => void;
   onReader: () => void;
   children: ReactNode;
@@ -20,6 +21,11 @@ export function WriteStatus(props: {
     <div className="write-status">
       <p role="status" className="flex flex-wrap items-baseline gap-x-3">
         {writer.standing === "kept" && <span className="text-soft">all kept</span>}
+        {props.isOld && (
+          <span className="mark mark-unknown text-unknown">
+            the proof takes longer: the margin is of before the last edit
+          </span>
+        )}
         {writer.standing === "sending" && <span className="text-unknown">proving…</span>}
         {writer.standing === "offline" && (
           <span className="mark mark-warn text-care">

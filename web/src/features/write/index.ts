@@ -1,2 +1,3 @@
 export { BeginPage } from "./BeginPage";
 export { DraftSheet } from "./DraftSheet";
+export { ReplacePage } from "./ReplacePage";

@@ -1,8 +1,8 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { answerOf, api, type Edit, Problem, type Writing } from "../../api/client";
-import { keep, keptAs } from "../../storage";
 import { announce } from "../../ui/announce";
+import { keepEdits, keptEdits, leftBehind } from "./keptEdits";
 
 const POLL = 3_000; // milliseconds between two looks at what others write
 const RETRY = 3_000;
@@ -17,9 +17,6 @@ export const writingKey = ({ codename, slug }: Path) => ["writing", codename, sl
 /** How the edits of this page fare: all kept, on their way, or waiting for something. */
 export type Standing = "kept" | "sending" | "offline" | "signed-out";
 
-const isEdits = (value: unknown): value is Edit[][] =>
-  Array.isArray(value) && value.every(Array.isArray);
-
 /**
  * A draft as it is written. Edits stand in line and go one after the other, so that no answer
  * comes behind a newer one; those that could not be sent are kept in this browser.
@@ -27,8 +24,8 @@ const isEdits = (value: unknown): value is Edit[][] =>
 export function useWriting(path: Path) {
   const client = useQueryClient();
   const key = useMemo(() => writingKey(path), [path]);
-  const name = `anleitung.edits.${path.codename}.${path.slug}`;
-  const line = useRef<Edit[][]>(keptAs(name, isEdits) ?? []);
+  const name = `${path.codename}.${path.slug}`;
+  const line = useRef<Edit[][]>(keptEdits(name));
   const busy = useRef(false);
   const [waiting, setWaiting] = useState(line.current.length);
   const [standing, setStanding] = useState<Standing>("kept");
@@ -42,17 +39,13 @@ export function useWriting(path: Path) {
   });
 
   const keepLine = useCallback(() => {
-    keep(name, line.current.length > 0 ? JSON.stringify(line.current) : undefined);
+    keepEdits(name, line.current);
     setWaiting(line.current.length);
   }, [name]);
 
   const show = useCallback(
     (writing: Writing) => {
-      client.setQueryData<Writing>(key, (before) => ({
-        ...writing,
-        // Where the proof takes longer, the sheet before stays, greyed, until it is there.
-        sheet: writing.sheet ?? before?.sheet ?? null,
-      }));
+      client.setQueryData<Writing>(key, writing);
     },
     [client, key],
   );
@@ -101,9 +94,11 @@ export function useWriting(path: Path) {
   );
 
   const act = useCallback(
-    async (call: Promise<Writing>, says: string) => {
+    async (call: () => Promise<Writing>, says: string) => {
       try {
-        show(await call);
+        // What is on its way goes first.
+        for (let tries = 0; line.current.length > 0 && tries < 100; tries += 1) await pause(50);
+        show(await call());
         setProblem(undefined);
         announce(says);
       } catch (error) {
@@ -116,7 +111,7 @@ export function useWriting(path: Path) {
   const undo = useCallback(
     () =>
       act(
-        answerOf(api.POST("/api/drafts/{codename}/{slug}/undo", { params: { path } })),
+        () => answerOf(api.POST("/api/drafts/{codename}/{slug}/undo", { params: { path } })),
         "Taken back.",
       ),
     [act, path],
@@ -124,7 +119,7 @@ export function useWriting(path: Path) {
   const redo = useCallback(
     () =>
       act(
-        answerOf(api.POST("/api/drafts/{codename}/{slug}/redo", { params: { path } })),
+        () => answerOf(api.POST("/api/drafts/{codename}/{slug}/redo", { params: { path } })),
         "Done again.",
       ),
     [act, path],
@@ -132,12 +127,13 @@ export function useWriting(path: Path) {
   const setBack = useCallback(
     (number: number) =>
       act(
-        answerOf(
-          api.POST("/api/drafts/{codename}/{slug}/set-back", {
-            params: { path },
-            body: { number },
-          }),
-        ),
+        () =>
+          answerOf(
+            api.POST("/api/drafts/{codename}/{slug}/set-back", {
+              params: { path },
+              body: { number },
+            }),
+          ),
         `Set back to state ${number}.`,
       ),
     [act, path],
@@ -152,12 +148,19 @@ export function useWriting(path: Path) {
     window.addEventListener("online", again);
     window.addEventListener("focus", again);
     again();
+    // What a tab that was closed could not send is sent now.
+    void leftBehind(name).then((edits) => {
+      if (edits.length === 0) return;
+      line.current = [...line.current, ...edits];
+      keepLine();
+      again();
+    });
     return () => {
       clearInterval(retry);
       window.removeEventListener("online", again);
       window.removeEventListener("focus", again);
     };
-  }, [send]);
+  }, [send, keepLine, name]);
   useEffect(() => {
     const look = async () => {
       const seen = client.getQueryData<Writing>(key);
@@ -199,5 +202,8 @@ export function useWriting(path: Path) {
     problem,
   };
 }
+
+const pause = (milliseconds: number) =>
+  new Promise<void>((resolve) => setTimeout(resolve, milliseconds));
 
 export type Writer = ReturnType<typeof useWriting>;

@@ -1,0 +1,240 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import { Link, useParams } from "react-router";
+import { answerOf, api } from "../../api/client";
+import { refresh } from "../../api/touched";
+import { announce } from "../../ui/announce";
+import { Button } from "../../ui/Button";
+import { counted } from "../../ui/counted";
+import { ProblemView } from "../../ui/ProblemView";
+import { usePageTitle } from "../../ui/usePageTitle";
+import { Waiting } from "../../ui/Waiting";
+import { CodenameHead } from "../codename";
+
+const KINDS = ["file", "tool", "build"] as const;
+type Kind = (typeof KINDS)[number];
+interface Asked {
+  kind: Kind;
+  old: string;
+  new: string;
+}
+interface Affected {
+  slug: string;
+  title: string;
+  rows: [string, string][];
+  stops_before: number;
+  stops_after: number;
+  warnings_before: number;
+  warnings_after: number;
+  fault: string;
+}
+type Made = { slug: string; state: number }[];
+
+/** A file, a tool or a build replaced in all drafts of a codename: looked at, done, taken back. */
+export function ReplacePage() {
+  const { codename = "" } = useParams();
+  usePageTitle("Replace in all drafts", codename);
+  const names = useQuery({
+    queryKey: ["names", codename],
+    queryFn: ({ signal }) =>
+      answerOf(
+        api.GET("/api/codenames/{codename}/names", { params: { path: { codename } }, signal }),
+      ),
+  });
+  return (
+    <div className="px-[18px] pt-2.5 pb-12">
+      <CodenameHead codename={codename} />
+      <h1 className="mt-1.5 mb-2 text-[1.1875rem] font-semibold">
+        Replace in all drafts for {codename}
+      </h1>
+      <Waiting query={names}>{(data) => <ReplaceForm codename={codename} names={data} />}</Waiting>
+    </div>
+  );
+}
+
+function ReplaceForm({ codename, names }: { codename: string; names: Record<Kind, string[]> }) {
+  const [asked, setAsked] = useState<Asked>({ kind: "file", old: "", new: "" });
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [made, setMade] = useState<Made>();
+  const client = useQueryClient();
+  const path = { codename };
+  const look = useMutation({
+    mutationFn: () =>
+      answerOf(
+        api.POST("/api/codenames/{codename}/replace", {
+          params: { path },
+          body: { ...asked, slugs: [] },
+        }),
+      ),
+    onSuccess: (data) => {
+      setMade(undefined);
+      // What brings a stop is left out until somebody asks for it.
+      const worse = (data.affected as Affected[]).filter(isWorse);
+      setLeft(new Set(worse.map((each) => each.slug)));
+    },
+  });
+  const affected = (look.data?.affected ?? []) as Affected[];
+  const slugs = affected.filter((each) => !left.has(each.slug)).map((each) => each.slug);
+  const replace = useMutation({
+    mutationFn: () =>
+      answerOf(
+        api.POST("/api/codenames/{codename}/replace", {
+          params: { path },
+          body: { ...asked, slugs },
+        }),
+      ),
+    onSuccess: async (data) => {
+      setMade(data.done);
+      look.reset();
+      await refresh(client, "guide");
+      announce(`Replaced in ${counted(data.done.length, "draft")}.`);
+    },
+  });
+  const back = useMutation({
+    mutationFn: () =>
+      answerOf(
+        api.POST("/api/codenames/{codename}/take-back", {
+          params: { path },
+          body: { done: made ?? [] },
+        }),
+      ),
+    onSuccess: async (data) => {
+      setMade(undefined);
+      await refresh(client, "guide");
+      announce(
+        data.left.length === 0
+          ? "Taken back in all of them."
+          : `Taken back, but for ${data.left.join(", ")}: there somebody wrote on.`,
+      );
+    },
+  });
+  const send = (event: FormEvent) => {
+    event.preventDefault();
+    look.mutate();
+  };
+  const put = (change: Partial<Asked>) => {
+    setAsked({ ...asked, ...change });
+    look.reset();
+  };
+  const field = (name: "old" | "new", says: string) => (
+    <label>
+      <span className="text-soft">{says}</span>
+      <input
+        className="letter"
+        required
+        list="replace-names"
+        value={asked[name]}
+        onChange={(event) => put({ [name]: event.target.value.trim() })}
+      />
+    </label>
+  );
+  return (
+    <>
+      <form onSubmit={send} className="begin-form">
+        <label>
+          <span className="text-soft">What</span>
+          <select
+            value={asked.kind}
+            onChange={(event) => put({ kind: event.target.value as Kind, old: "", new: "" })}
+          >
+            {KINDS.map((kind) => (
+              <option key={kind} value={kind}>
+                {{ file: "a file", tool: "a host tool", build: "a build" }[kind]}
+              </option>
+            ))}
+          </select>
+        </label>
+        {field("old", "Which is named now")}
+        {field("new", "Which takes its place")}
+        <datalist id="replace-names">
+          {names[asked.kind].map((name) => (
+            <option key={name} value={name} />
+          ))}
+        </datalist>
+        <p className="flex items-baseline gap-4">
+          <Button type="submit" disabled={look.isPending || !asked.old || !asked.new}>
+            {look.isPending ? "Proving each of them…" : "See what it would do"}
+          </Button>
+          <Link to={`/c/${codename}/guides`}>Back to the guides</Link>
+        </p>
+      </form>
+      {[look.error, replace.error, back.error].map(
+        (error) => error && <ProblemView key={error.message} error={error} />,
+      )}
+      {look.data && affected.length === 0 && <p className="mt-3">No draft names {asked.old}.</p>}
+      {affected.length > 0 && (
+        <section aria-label="What it would do" className="mt-4 max-w-[900px]">
+          {affected.map((each) => (
+            <Draft
+              key={each.slug}
+              codename={codename}
+              draft={each}
+              isIn={!left.has(each.slug)}
+              onChange={(isIn) => {
+                const now = new Set(left);
+                if (isIn) now.delete(each.slug);
+                else now.add(each.slug);
+                setLeft(now);
+              }}
+            />
+          ))}
+          <Button
+            look="work"
+            className="mt-3"
+            disabled={replace.isPending || slugs.length === 0}
+            onClick={() => replace.mutate()}
+          >
+            Replace in {counted(slugs.length, "draft")}
+          </Button>
+        </section>
+      )}
+      {made && (
+        <p className="mt-4">
+          Replaced in {made.map((each) => each.slug).join(", ")}.{" "}
+          <Button disabled={back.isPending} onClick={() => back.mutate()}>
+            Take it back in all of them
+          </Button>
+        </p>
+      )}
+    </>
+  );
+}
+
+const isWorse = (each: Affected) =>
+  each.fault !== "" || each.stops_after < 0 || each.stops_after > each.stops_before;
+
+function Draft(props: {
+  codename: string;
+  draft: Affected;
+  isIn: boolean;
+  onChange: (isIn: boolean) => void;
+}) {
+  const { draft } = props;
+  const counts = (stops: number, warnings: number) =>
+    stops < 0 ? "not proved yet" : `${counted(stops, "stop")}, ${counted(warnings, "warning")}`;
+  return (
+    <div className="border-t border-hair py-1.5">
+      <p className="flex flex-wrap items-baseline gap-x-3">
+        <label className="flex gap-2 font-semibold">
+          <input
+            type="checkbox"
+            checked={props.isIn}
+            disabled={draft.fault !== ""}
+            onChange={(event) => props.onChange(event.target.checked)}
+          />
+          {draft.title}
+        </label>
+        <Link to={`/c/${props.codename}/guides/${draft.slug}?v=draft`}>Open</Link>
+        <span className={isWorse(draft) ? "mark mark-stop text-loss" : "text-soft"}>
+          {draft.fault ||
+            `${counts(draft.stops_before, draft.warnings_before)} → ${counts(draft.stops_after, draft.warnings_after)}`}
+        </span>
+      </p>
+      {draft.rows.map(([before, after]) => (
+        <p key={before + after} className="letter pl-7 text-soft">
+          {before} <span aria-hidden>→</span> {after}
+        </p>
+      ))}
+    </div>
+  );
+}
