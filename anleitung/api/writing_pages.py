@@ -25,6 +25,8 @@ from anleitung.api.writing_shapes import (
 )
 from anleitung.catalogue.load import load_builds, load_device
 from anleitung.core.guide.bundle import Bundle
+from anleitung.core.proof.result import FindingOut
+from anleitung.core.sheet.model import SheetOut
 from anleitung.core.shorthand.values import UnreadableLine
 from anleitung.core.writing.complete import Completion, complete
 from anleitung.core.writing.condition import look_at_condition
@@ -226,25 +228,33 @@ def replaced_out(codename: str, asked: ReplaceIn) -> ReplacedOut:
 
 
 def _affected(each: Affected, codename: str) -> AffectedOut:
-    before = _counts(each.before, codename)
-    after = _counts(each.changed.bundle, codename) if each.changed else (-1, -1)
+    before = _sheet(each.before, codename)
+    after = _sheet(each.changed.bundle, codename) if each.changed else None
+    known = {(f.id, f.subject, f.step) for f in _stops(before)}
     return AffectedOut(
         slug=each.draft.guide.slug,
         title=each.draft.title,
         rows=list(each.changed.rows) if each.changed else [],
-        stops_before=before[0],
-        warnings_before=before[1],
-        stops_after=after[0],
-        warnings_after=after[1],
+        stops_before=before.stops if before else -1,
+        warnings_before=before.warnings if before else -1,
+        stops_after=after.stops if after else -1,
+        warnings_after=after.warnings if after else -1,
+        new_stops=[f.message for f in _stops(after) if (f.id, f.subject, f.step) not in known],
         fault=each.fault,
     )
 
 
-def _counts(whole: Bundle, codename: str) -> tuple[int, int]:
-    """Stops and warnings as it is for the codename, -1 where that takes longer than a moment."""
+def _sheet(whole: Bundle, codename: str) -> SheetOut | None:
+    """As it is for the codename; None where its proof takes longer than a moment."""
     mine = codename if codename in whole.codenames else whole.device.codename
-    sheet = proof_of(whole.for_codename(mine)).sheet
-    return (sheet.stops, sheet.warnings) if sheet else (-1, -1)
+    return proof_of(whole.for_codename(mine)).sheet
+
+
+def _stops(sheet: SheetOut | None) -> list[FindingOut]:
+    if sheet is None:
+        return []
+    found = [*sheet.general, *(f for row in sheet.rows for f in row.findings)]
+    return [f for f in found if f.severity == "stop"]
 
 
 def names_of(codename: str) -> NamesOut:

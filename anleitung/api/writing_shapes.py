@@ -195,7 +195,10 @@ class ReplaceIn(Schema):
 
 
 class AffectedOut(Schema):
-    """rows: before and after, as lines; stops: -1 where the proof takes longer than a moment."""
+    """rows: before and after, as lines; stops: -1 where the proof takes longer than a moment;
+
+    new_stops: what is a stop then and was none before, in words.
+    """
 
     slug: str
     title: str
@@ -204,6 +207,7 @@ class AffectedOut(Schema):
     stops_after: int
     warnings_before: int
     warnings_after: int
+    new_stops: list[str]
     fault: str
 
 

@@ -59,7 +59,7 @@ def test_a_fix_is_taken_on_one_key(bench: Page, tmp_path: Path) -> None:
     bench.get_by_label("Zip file of the bundle").set_input_files(
         str(packed(tmp_path, "base-update", edit))
     )
-    offered = bench.get_by_role("button", name="Turn these phones away: variant K6")
+    offered = bench.get_by_role("button", name="Turn these phones away: variant K6", exact=True)
     expect(offered).to_be_visible()
     bench.keyboard.press("n")
     bench.keyboard.press("f")

@@ -1465,11 +1465,15 @@ export interface components {
         };
         /**
          * AffectedOut
-         * @description rows: before and after, as lines; stops: -1 where the proof takes longer than a moment.
+         * @description rows: before and after, as lines; stops: -1 where the proof takes longer than a moment;
+         *
+         *     new_stops: what is a stop then and was none before, in words.
          */
         AffectedOut: {
             /** Fault */
             fault: string;
+            /** New Stops */
+            new_stops: string[];
             /** Rows */
             rows: [
                 string,

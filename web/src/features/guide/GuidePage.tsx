@@ -98,6 +98,7 @@ function OnePage(props: { codename: string; slug: string; wanted: Wanted; versio
                     <TodayNote page={data} />
                     <SourceNote page={data} />
                     <Facts page={shown} />
+                    <EvidenceView page={data} />
                   </>
                 )}
                 around={(shown, children) => <Around page={shown}>{children}</Around>}

@@ -94,10 +94,15 @@ export function SheetRows(props: { sheet: Sheet; children: ReactNode; writing?: 
   const onStand = writing?.onStand;
   useEffect(() => onStand?.(stands), [stands, onStand]);
   const goTo = writing?.goTo;
+  const wish = useRef<{ id: string }>(undefined);
   // biome-ignore lint/correctness/useExhaustiveDependencies: for each wish, and again when rows have moved
   useEffect(() => {
     const index = sheet.rows.findIndex((row) => row.id === goTo?.id);
-    if (index >= 0) go(index);
+    const isNew = goTo !== wish.current;
+    wish.current = goTo;
+    // Whoever types meanwhile is not taken away from it.
+    const typing = document.activeElement?.closest("input, textarea, select, .open-row");
+    if (index >= 0 && (isNew || !typing)) go(index);
   }, [goTo, sheet.rows]);
   // A lasting address of one step: /c/…#step-9
   useEffect(() => {

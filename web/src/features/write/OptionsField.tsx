@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { TextButton } from "../../ui/TextButton";
-import { type OptionValue, TextField } from "./WriteHead";
+import type { OptionValue } from "./headValues";
+import { TextField } from "./TextField";
 
 /** The choices that a reader makes, side by side: the question, and what each answer says. */
 export function OptionsField(props: {

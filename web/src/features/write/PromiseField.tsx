@@ -2,8 +2,8 @@ import { useState } from "react";
 import type { Sheet } from "../../api/client";
 import { TextButton } from "../../ui/TextButton";
 import { ConditionField } from "./ConditionField";
+import type { PromiseValue } from "./headValues";
 import type { Path } from "./useWriting";
-import type { PromiseValue } from "./WriteHead";
 
 const LOSSES = ["apps", "media", "root", "warranty", "protected-content"];
 

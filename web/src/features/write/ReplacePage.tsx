@@ -26,6 +26,7 @@ interface Affected {
   stops_after: number;
   warnings_before: number;
   warnings_after: number;
+  new_stops: string[];
   fault: string;
 }
 type Made = { slug: string; state: number }[];
@@ -86,8 +87,8 @@ function ReplaceForm({ codename, names }: { codename: string; names: Record<Kind
     onSuccess: async (data) => {
       setMade(data.done);
       look.reset();
-      await refresh(client, "guide");
       announce(`Replaced in ${counted(data.done.length, "draft")}.`);
+      await refresh(client, "guide");
     },
   });
   const back = useMutation({
@@ -100,12 +101,12 @@ function ReplaceForm({ codename, names }: { codename: string; names: Record<Kind
       ),
     onSuccess: async (data) => {
       setMade(undefined);
-      await refresh(client, "guide");
       announce(
         data.left.length === 0
           ? "Taken back in all of them."
           : `Taken back, but for ${data.left.join(", ")}: there somebody wrote on.`,
       );
+      await refresh(client, "guide");
     },
   });
   const send = (event: FormEvent) => {
@@ -201,7 +202,7 @@ function ReplaceForm({ codename, names }: { codename: string; names: Record<Kind
 }
 
 const isWorse = (each: Affected) =>
-  each.fault !== "" || each.stops_after < 0 || each.stops_after > each.stops_before;
+  each.fault !== "" || each.stops_after < 0 || each.new_stops.length > 0;
 
 function Draft(props: {
   codename: string;
@@ -214,8 +215,8 @@ function Draft(props: {
     stops < 0 ? "not proved yet" : `${counted(stops, "stop")}, ${counted(warnings, "warning")}`;
   return (
     <div className="border-t border-hair py-1.5">
-      <p className="flex flex-wrap items-baseline gap-x-3">
-        <label className="flex gap-2 font-semibold">
+      <p className="flex flex-wrap items-center gap-x-3">
+        <label className="flex items-center gap-2 font-semibold">
           <input
             type="checkbox"
             checked={props.isIn}
@@ -230,8 +231,13 @@ function Draft(props: {
             `${counts(draft.stops_before, draft.warnings_before)} → ${counts(draft.stops_after, draft.warnings_after)}`}
         </span>
       </p>
+      {draft.new_stops.map((each) => (
+        <p key={each} className="pl-8 text-loss">
+          {each}
+        </p>
+      ))}
       {draft.rows.map(([before, after]) => (
-        <p key={before + after} className="letter pl-7 text-soft">
+        <p key={before + after} className="letter pl-8 text-soft">
           {before} <span aria-hidden>→</span> {after}
         </p>
       ))}

@@ -1,12 +1,14 @@
-import { type KeyboardEvent, useCallback, useEffect, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import type { Edit, Sheet, Writing } from "../../api/client";
 import { useKeys } from "../../app/keys";
 import { keep, kept } from "../../storage";
 import { counted } from "../../ui/counted";
 import { TextButton } from "../../ui/TextButton";
 import { ConditionField } from "./ConditionField";
+import type { OptionValue, PromiseValue } from "./headValues";
 import { OptionsField } from "./OptionsField";
 import { PromiseField } from "./PromiseField";
+import { TextField } from "./TextField";
 import type { Path } from "./useWriting";
 
 const OPEN = "anleitung.write-head-open";
@@ -135,17 +137,6 @@ export function WriteHead(props: {
 }
 
 type Field = Extract<Edit, { op: "head" }>["field"];
-export interface PromiseValue {
-  holds: string[];
-  loses?: (string | { what: string; when?: string; no_copy?: string })[];
-}
-export interface OptionValue {
-  id: string;
-  ask: string;
-  choices: { id: string; says: string; keeps?: string[] }[];
-  advice?: string;
-}
-
 function Unread({ says, text }: { says?: string; text?: string }) {
   if (!says) return null;
   return (
@@ -153,36 +144,6 @@ function Unread({ says, text }: { says?: string; text?: string }) {
       {text && <span className="letter">{text} </span>}
       {says}. The proof is of what stood there before.
     </p>
-  );
-}
-
-/** A line or more of text, written when it is left, or with Enter in one line. */
-export function TextField(props: {
-  label: string;
-  value: string;
-  long?: boolean;
-  onWrite: (text: string) => void;
-}) {
-  const [text, setText] = useState(props.value);
-  const [typing, setTyping] = useState(false);
-  useEffect(() => {
-    if (!typing) setText(props.value);
-  }, [props.value, typing]);
-  const write = () => {
-    setTyping(false);
-    if (text.trim() !== props.value) props.onWrite(text.trim());
-  };
-  const shared = {
-    "aria-label": props.label,
-    className: "w-full",
-    value: text,
-    onFocus: () => setTyping(true),
-    onChange: (event: { target: { value: string } }) => setText(event.target.value),
-    onBlur: write,
-  };
-  if (props.long) return <textarea rows={Math.min(8, text.split("\n").length)} {...shared} />;
-  return (
-    <input {...shared} onKeyDown={(event: KeyboardEvent) => event.key === "Enter" && write()} />
   );
 }
 
