@@ -11,7 +11,7 @@ from django.utils import timezone
 
 from anleitung.accounts.roles import MAINTAINER
 from anleitung.core.diagrams.run import Budget
-from anleitung.guides.models import DeletedDraft, Draft, DraftState, KeptText
+from anleitung.guides.models import DeletedDraft, Draft, DraftState, KeptText, PastedNotes
 from anleitung.guides.services.delete_draft import KEPT_FOR, forget_old
 from anleitung.storage.recent import Kept
 from tests.api.test_api import upload
@@ -230,6 +230,9 @@ ROUTES = [
     ("get", "/api/codenames/palstek/beginnings"),
     ("post", "/api/codenames/palstek/drafts"),
     ("post", "/api/messages/in-log"),
+    ("get", "/api/codenames/palstek/names"),
+    ("post", "/api/codenames/palstek/replace"),
+    ("post", "/api/codenames/palstek/take-back"),
 ]
 
 
@@ -306,3 +309,37 @@ def test_a_proof_that_takes_longer_is_made_by_the_worker(
     assert page["fingerprint"] == told["fingerprint"]
     assert page["sheet"]["finished"]
     assert "charge" not in {row["id"] for row in page["sheet"]["rows"]}
+
+
+def test_a_replacing_is_looked_at_done_and_taken_back_over_the_api(writer: Client) -> None:
+    at = "/api/codenames/palstek"
+    names = writer.get(f"{at}/names").json()
+    assert {"radio-m6", "radio-k6"} <= set(names["file"])
+    asked = {"kind": "file", "old": "radio-m6", "new": "radio-k6"}
+    [told] = post(writer, f"{at}/replace", asked)["affected"]
+    assert (told["slug"], told["stops_before"], told["fault"]) == ("clean-install", 0, "")
+    # Which stops are new is said, and not only how many there are.
+    assert told["stops_after"] == len(told["new_stops"]) > 0
+    assert writer.get(f"{AT}/writing").json()["state"] == 1
+    done = post(writer, f"{at}/replace", {**asked, "slugs": ["clean-install"]})["done"]
+    assert done == [{"slug": "clean-install", "state": 2}]
+    assert writer.get(f"{AT}/writing").json()["undo"] == "radio-m6 replaced by radio-k6"
+    assert post(writer, f"{at}/take-back", {"done": done}) == {"left": []}
+    assert writer.get(f"{AT}/writing").json()["state"] == 1
+    missing = post(writer, f"{at}/replace", {**asked, "new": "other"})["affected"]
+    assert "other is not at hand" in missing[0]["fault"]
+
+
+@pytest.mark.parametrize("text", ["\ud800", "\x00charge", "\u202echarge", "<b>flash</b>"])
+def test_notes_of_any_signs_are_kept_or_refused_and_never_break_the_draft(
+    writer: Client, text: str
+) -> None:
+    answer = writer.post(f"{AT}/notes", {"text": text}, content_type="application/json")
+    assert answer.status_code in (200, 422), answer.content[:300]
+    told = writer.get(f"{AT}/writing").json()
+    assert told["sheet"] is not None
+    if answer.status_code == 200:
+        # What cannot be seen, or is no text of the field, became no step in silence.
+        assert len([r for r in told["rows"] if not r["open"]]) == 21
+        number = PastedNotes.objects.get().pk
+        assert writer.get(f"{AT}/notes/{number}").json()["text"] == text

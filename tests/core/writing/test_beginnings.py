@@ -15,9 +15,9 @@ from anleitung.core.writing.begin import empty_guide
 from anleitung.core.writing.carry_over import carry_over
 from anleitung.core.writing.complete import complete
 from anleitung.core.writing.condition import look_at_condition
-from anleitung.core.writing.fits import kind_of, offers
+from anleitung.core.writing.fits import kind_of, offers, unknown_name
 from anleitung.core.writing.here import Here
-from anleitung.core.writing.reading import read_row
+from anleitung.core.writing.reading import read_row, sentence_of
 from anleitung.core.writing.shelf import Shelf
 from anleitung.core.writing.slots import slots_of
 from anleitung.core.writing.tree import own_body, stored_rows
@@ -180,3 +180,27 @@ READ: list[tuple[str, dict[str, Any]]] = [
 def test_a_line_of_quick_entry_is_read(line: str, wanted: dict[str, Any]) -> None:
     found = read_row(line, bundle=INSTALL, shelf=HERE.shelf)
     assert {name: found.get(name) for name in wanted} == wanted
+
+
+# A line of quick entry, and how its sentence begins.
+SENTENCES = [
+    ("flash radio radio-m6 to both slots", "Flash radio-12.4.7-m6.img to radio in both slots"),
+    ("flash ramdisk rettungsring-3.2-palstek.img", "Flash rettungsring-3.2-palstek.img to ramdisk"),
+    ("each slot", "each slot"),
+    ("if variant is M6 asking Is it?", "Is it?"),
+    ("charge // Full", "Charge the phone until its battery is more than half full"),
+    ("enter recovery by chord", "Bring the phone into the recovery with the keys"),
+]
+
+
+@pytest.mark.parametrize(("line", "sentence"), SENTENCES)
+def test_a_line_is_told_as_the_sentence_that_readers_get(line: str, sentence: str) -> None:
+    plain = read_row(line, bundle=INSTALL, shelf=HERE.shelf)
+    assert sentence_of(plain, INSTALL, HERE.shelf).startswith(sentence)
+
+
+def test_what_a_line_names_and_is_not_there_is_told() -> None:
+    for line, name in (("flash radio other", "other"), ("flash attic radio-m6", "attic")):
+        plain = read_row(line, bundle=INSTALL, shelf=HERE.shelf)
+        assert unknown_name(plain, HERE) == f"{name} is not known here"
+    assert unknown_name(read_row("charge", bundle=INSTALL, shelf=HERE.shelf), HERE) == ""

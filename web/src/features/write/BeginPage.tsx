@@ -11,6 +11,7 @@ import { TextButton } from "../../ui/TextButton";
 import { usePageTitle } from "../../ui/usePageTitle";
 import { Waiting } from "../../ui/Waiting";
 import { CodenameHead } from "../codename";
+import { slugOf } from "./slugOf";
 
 const HOWS = [
   ["empty", "Empty", "a title and an aim; the rest is written in the sheet"],
@@ -237,19 +238,4 @@ function Deleted({ codename, list }: { codename: string; list: From["deleted"] }
       {back.error && <ProblemView error={back.error} />}
     </section>
   );
-}
-
-/** A title as a name for addresses: small letters, digits and single hyphens, a letter first. */
-export function slugOf(title: string): string {
-  return title
-    .toLowerCase()
-    .replaceAll("ä", "ae")
-    .replaceAll("ö", "oe")
-    .replaceAll("ü", "ue")
-    .replaceAll("ß", "ss")
-    .normalize("NFKD")
-    .replace(/[^a-z0-9]+/g, "-")
-    .replace(/^[^a-z]+|-+$/g, "")
-    .slice(0, 60)
-    .replace(/-+$/, "");
 }
