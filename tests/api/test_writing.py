@@ -112,14 +112,16 @@ def test_edits_of_different_rows_merge_and_of_one_row_both_stand(
     clash = row(told, "charge")["open"]
     assert (clash["about"], [p["says"] for p in clash["picks"]]) == (
         "clash",
-        ["as jan.o wrote it", "as mira.f wrote it"],
+        ["as it stands, last written by jan.o", "as mira.f wrote it"],
     )
     taken = edit(writer, {"op": "pick", "id": "charge", "number": 0})
     assert row(taken, "charge")["line"] == "power off"
     # A row that the other one removed meanwhile is not lost either.
     edit(other, {"op": "remove", "ids": ["see-phone"]})
     late = edit(writer, {"op": "put", "id": "see-phone", "after": "agree", "step": flash})
-    assert row(late, "see-phone")["open"]["says"].startswith("Removed by jan.o meanwhile")
+    assert row(late, "see-phone")["open"]["says"].startswith(
+        "This row was removed while mira.f wrote it"
+    )
 
 
 def test_who_else_writes_is_seen_with_what_they_wrote(writer: Client, other: Client) -> None:

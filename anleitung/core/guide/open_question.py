@@ -10,6 +10,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from anleitung.core.documents.base import Document, Prose, ShortText
+from anleitung.core.guide.script import RunScript
 from anleitung.core.phone.actions import AnyAction, Step
 from anleitung.core.phone.world import Phone, World
 
@@ -19,7 +20,7 @@ About = Literal["empty", "not-read", "does-not-fit", "which-one", "clash", "carr
 class Pick(Document):
     """One thing that the row could mean. says: whose it is, or from what it was inferred."""
 
-    does: AnyAction
+    does: AnyAction | RunScript
     says: ShortText | None = None
 
 

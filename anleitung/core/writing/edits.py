@@ -13,9 +13,10 @@ from anleitung.core.phone.actions import Step
 from anleitung.core.writing import head, ops
 from anleitung.core.writing.questions import (
     BESIDE,
-    asked,
+    CHANGED,
     blank_row,
     clash,
+    gone,
     step_or_question,
     validated,
     whole_body,
@@ -108,9 +109,7 @@ def _set(written: Written, edit: ops.Set) -> Guide:
     if not moved:
         return _put(written, ops.Put(op="put", id=edit.id, step=now))
     if isinstance(found.step, Nested):
-        raise EditRefused(
-            "This row was changed meanwhile. Look at it, and write it again.", edit.id
-        )
+        raise EditRefused(CHANGED, edit.id)
     step_mine = step_or_question({**now, "id": edit.id})
     both = clash(found.step, step_mine, by=written.standing_by, who=written.who)
     written.touched.append(edit.id)
@@ -120,9 +119,7 @@ def _set(written: Written, edit: ops.Set) -> Guide:
 def _put_nested(written: Written, edit: ops.Put, standing: Nested, plain: dict[str, Any]) -> Guide:
     """The row's own fields are new; the rows that it holds stay where they are."""
     if edit.was and edit.was != mark_of_row(standing):
-        raise EditRefused(
-            "This row was changed meanwhile. Look at it, and write it again.", edit.id
-        )
+        raise EditRefused(CHANGED, edit.id)
     lists = standing.lists()
     if plain.get("action") != standing.action:  # type: ignore[attr-defined]
         raise EditRefused("This row holds others. Take them out of it first.", edit.id)
@@ -164,11 +161,19 @@ def _set_at(plain: Any, at: tuple[str | int, ...], steps: list[dict[str, Any]]) 
 def _put_where_it_was(written: Written, edit: ops.Put) -> Guide:
     """The row was removed meanwhile: what was written is kept, as a question of what is right."""
     step = step_or_question({**edit.step, "id": edit.id})
-    says = "Removed" + (f" by {written.standing_by}" if written.standing_by else "") + " meanwhile"
-    open_step = asked(step, "clash", f"{says}, while {written.who or 'you'} wrote it.", [step])
-    at = ops.Place(after=edit.after)
-    written.touched.append(open_step.id)
-    return _insert_steps(written, at, [open_step])
+    says = f"This row was removed while {written.who or 'you'} wrote it."
+    taken = set(stored_rows(written.guide))
+    back: list[OneStep] = []
+    if isinstance(step, Nested):
+        # It comes back with the rows that were written in it, behind a question.
+        back = [
+            blank_row(free_id("row", taken)).model_copy(update={"about": "clash", "says": says})
+        ]
+        back.append(with_free_ids(step, taken))
+    else:
+        back = [gone(step, says)]
+    written.touched += [each.id for each in back]
+    return _insert_steps(written, ops.Place(after=edit.after), back)
 
 
 def _insert(written: Written, edit: ops.Insert) -> Guide:
@@ -322,7 +327,7 @@ def _as_prose(written: Written, edit: ops.AsProse) -> Guide:
     found = row_of(written.guide, edit.id)
     if not isinstance(found.step, OpenQuestion):
         raise EditRefused("This row is a step; its words are its own.", edit.id)
-    text = found.step.text
+    text = "\n\n".join(filter(None, [found.step.text, found.step.prose]))
     before = found.beside[found.index - 1].id if found.index else found.holder
     guide = in_list(written.guide, found.holder, found.arm, lambda s: _swap(s, edit.id, ()))
 

@@ -35,7 +35,8 @@ def unread(guide: Guide, field: str, value: Any, says: str) -> Guide:
     kept = tuple(each for each in guide.unread if each.where != field)
     if len(text) > 4_000:
         raise EditRefused(f"The {field} is longer than 4,000 characters and cannot be read: {says}")
-    one = Unread(where=field, text=text or "nothing", says=says[:400])
+    told = says.partition("; known:")[0]
+    one = Unread(where=field, text=text or "nothing", says=told[:400])
     return guide.model_copy(update={"unread": (*kept, one)})
 
 

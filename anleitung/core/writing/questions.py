@@ -5,12 +5,12 @@ from typing import Any
 from pydantic import TypeAdapter, ValidationError
 
 from anleitung.core.formats.faults import faults_of
-from anleitung.core.guide.nested import AnyStep, OneStep
+from anleitung.core.guide.nested import AnyStep, Branch, Choose, EachSlot, Nested, OneStep
 from anleitung.core.guide.open_question import OpenQuestion
 from anleitung.core.phone.actions import Step
 from anleitung.core.shorthand.lines import print_line
 from anleitung.core.writing.given import given_line
-from anleitung.core.writing.tree import EditRefused
+from anleitung.core.writing.tree import EditRefused, own_body
 
 ANY_STEP: TypeAdapter[OneStep] = TypeAdapter(AnyStep)
 # What stands beside a step, whatever it does.
@@ -60,37 +60,75 @@ def first_fault(error: ValidationError, value: Any) -> str:
 
 
 def clash(standing: OneStep, mine: OneStep, *, by: str, who: str) -> OpenQuestion:
-    by, who = by or "another tab", who or "you"
-    picks = [
-        {"does": whole_body(s), "says": says}
-        for s, says in ((standing, f"as {by} wrote it"), (mine, f"as {who} wrote it"))
-        if isinstance(s, Step) and not isinstance(s, OpenQuestion)
-    ]
-    texts = [s.text for s in (standing, mine) if isinstance(s, OpenQuestion) and s.text]
-    picks += [
-        p for s in (standing,) if isinstance(s, OpenQuestion) for p in map(whole_body, s.picks)
-    ]
+    """Both versions of a row, until one is taken; what only one of them says beside it stays.
+
+    Raises EditRefused where one of them holds rows, which no meaning of a question can.
+    """
+    if isinstance(standing, Nested) or isinstance(mine, Nested):
+        raise EditRefused(CHANGED, standing.id)
+    last = f", last written by {by}" if by else ""
+    versions = ((standing, f"as it stands{last}"), (mine, f"as {who or 'you'} wrote it"))
+    picks: list[dict[str, Any]] = []
+    texts: list[str] = []
+    for step, says in versions:
+        if isinstance(step, OpenQuestion):
+            texts += [step.text] if step.text else []
+            picks += map(whole_body, step.picks)
+        else:
+            picks.append({"does": whole_body(step), "says": says})
+    # Of what stands beside both, the one that stands wins; a version that is taken brings its own.
+    beside = {
+        name: value
+        for step in (mine, standing)
+        for name, value in whole_body(step).items()
+        if name in BESIDE
+    }
     return OpenQuestion.model_validate(
         {
+            **beside,
             "id": standing.id,
             "action": "open",
             "about": "clash",
-            "text": "\n".join(texts),
-            "says": "Two people wrote this row at once. Take one of them.",
+            "text": "\n".join(dict.fromkeys(texts)),
+            "says": "Two people wrote this row at once. Take one of the versions.",
             "picks": picks[:12],
         }
     )
 
 
-def asked(step: OneStep, about: str, says: str, picks: list[OneStep]) -> OpenQuestion:
+CHANGED = "This row was changed meanwhile. Look at it, and write it again."
+
+
+def gone(step: Step, says: str) -> OpenQuestion:
+    """A row that was removed while somebody wrote it."""
     if isinstance(step, OpenQuestion):
-        return step.model_copy(update={"about": about, "says": says})
-    plain = {
-        "id": step.id,
-        "action": "open",
-        "text": print_line(step) if isinstance(step, Step) else "",
-        "about": about,
-        "says": says,
-        "picks": [{"does": whole_body(s)} for s in picks],
-    }
-    return OpenQuestion.model_validate(plain)
+        return step.model_copy(update={"about": "clash", "says": says})
+    beside = {name: value for name, value in whole_body(step).items() if name in BESIDE}
+    return OpenQuestion.model_validate(
+        {
+            **beside,
+            "id": step.id,
+            "action": "open",
+            "text": bare_line(step),
+            "about": "clash",
+            "says": says,
+            "picks": [{"does": whole_body(step)}],
+        }
+    )
+
+
+def bare_line(step: Step) -> str:
+    """What a step does as a line, without its id and without what stands beside it."""
+    bare = {name: Step.model_fields[name].default for name in BESIDE}
+    return print_line(step.model_copy(update=bare)).partition(": ")[2]
+
+
+def held_line(step: Nested) -> str:
+    """A row that holds others as a line: what an author may write again, or its fields."""
+    if isinstance(step, Branch):
+        return f"if {step.on.typed} asking {step.ask}"
+    if isinstance(step, Choose):
+        return f"choose {step.option}"
+    if isinstance(step, EachSlot):
+        return "each slot"
+    return given_line({k: v for k, v in own_body(step).items() if k not in ("prose", "pictures")})

@@ -17,9 +17,14 @@ from anleitung.core.guide.nested import Choose, Nested, OneStep, Steps
 from anleitung.core.guide.open_question import OpenQuestion
 from anleitung.core.guide.walk import map_steps, step_places
 from anleitung.core.phone.actions import Step
-from anleitung.core.shorthand.lines import print_line
 from anleitung.core.writing.head import unread
-from anleitung.core.writing.questions import blank_row, first_fault
+from anleitung.core.writing.questions import (
+    BESIDE,
+    bare_line,
+    blank_row,
+    first_fault,
+    held_line,
+)
 from anleitung.core.writing.tree import (
     EditRefused,
     free_id,
@@ -100,11 +105,14 @@ def _without_blanks(steps: Steps) -> Steps:
 def _is_blank(step: OneStep) -> bool:
     if not isinstance(step, OpenQuestion):
         return False
-    return step.about == "empty" and not step.text and not step.picks
+    # Whatever else somebody wrote on it, it is not blank.
+    return step == blank_row(step.id)
 
 
 def _asked(before: Guide, guide: Guide, found: list[Mismatch]) -> Guide:
-    places = {place: name for name, place in step_places(guide).items()}
+    # Rows that are made of stored ones have places, too: it is the stored ones that are asked.
+    rows = stored_rows(guide)
+    places = {place: name for name, place in step_places(guide).items() if name in rows}
     done: set[str] = set()
     for each in found:
         if each.file != "guide.yaml":
@@ -119,10 +127,7 @@ def _asked(before: Guide, guide: Guide, found: list[Mismatch]) -> Guide:
         row = next(
             (places[each.at[:n]] for n in range(len(each.at), 0, -1) if each.at[:n] in places), ""
         )
-        stored = stored_rows(guide)
-        if row not in stored:  # made of a stored one, or turned into a question already
-            row = next((name for name in stored if row.startswith(f"{name}-")), row)
-        if row in done or row not in stored:
+        if row in done or row not in stored_rows(guide):
             continue
         done.add(row)
         guide = row_asked(guide, row, each.message)
@@ -146,22 +151,21 @@ def row_asked(guide: Guide, row: str, says: str) -> Guide:
     """The row as a question; what it holds stands behind it."""
     found = stored_rows(guide)[row]
     step = found.step
+    # The list of all that is known is longer than what is wrong.
+    told = says.partition("; known:")[0]
     instead: tuple[OneStep, ...]
     if isinstance(step, Choose) and any(o.id == step.option for o in guide.options):
         instead = _with_choices(guide, step)
     elif isinstance(step, Nested):
-        inside = tuple(s for steps in step.lists().values() for s in steps)
-        text = (
-            f"{step.sentence(guide)}" if not isinstance(step, Choose) else f"choose {step.option}"
-        )
-        instead = (_open(step.id, text, says), *inside)
+        asked = _open(step.id, held_line(step), f"{told}{_arms_of(step)}")
+        asked = asked.model_copy(update={"prose": step.prose, "pictures": step.pictures})
+        instead = (asked, *(s for steps in step.lists().values() for s in steps))
     else:
         assert isinstance(step, Step)
         if isinstance(step, OpenQuestion):
             raise EditRefused(says, row)
-        line = print_line(step.model_copy(update=_bare()))
-        beside = {name: getattr(step, name) for name in _BESIDE}
-        instead = (_open(step.id, line.partition(": ")[2], says).model_copy(update=beside),)
+        beside = {name: getattr(step, name) for name in BESIDE}
+        instead = (_open(step.id, bare_line(step), told).model_copy(update=beside),)
     return in_list(
         guide,
         found.holder,
@@ -170,11 +174,13 @@ def row_asked(guide: Guide, row: str, says: str) -> Guide:
     )
 
 
-_BESIDE = tuple(n for n in Step.model_fields if n not in ("id", "expects", "answered"))
-
-
-def _bare() -> dict[str, object]:
-    return {name: Step.model_fields[name].default for name in _BESIDE}
+def _arms_of(step: Nested) -> str:
+    """Which rows stood in which list, since they stand one behind the other now."""
+    held = {at: [inner.id for inner in steps] for at, steps in step.lists().items() if steps}
+    if len(step.lists()) < 2 or not held:
+        return ""
+    told = (f"{'.'.join(map(str, at))}: {', '.join(ids)}" for at, ids in held.items())
+    return f". It held {'; '.join(told)}"
 
 
 def _open(name: str, text: str, says: str) -> OpenQuestion:

@@ -10,7 +10,7 @@ from anleitung.core.guide.document import Guide
 from anleitung.core.guide.nested import Nested, OneStep
 from anleitung.core.guide.open_question import OpenQuestion
 from anleitung.core.phone.actions import Step
-from anleitung.core.shorthand.lines import print_line
+from anleitung.core.writing.questions import bare_line
 from anleitung.core.writing.shelf import documents_named
 from anleitung.core.writing.tree import Found, head_marks, mark_of_row, own_body, stored_rows
 
@@ -95,9 +95,7 @@ def line_of(step: OneStep) -> str:
         return step.text
     if not isinstance(step, Step):
         return ""
-    bare = {name: info.default for name, info in Step.model_fields.items() if name != "id"}
-    kept = {name: getattr(step, name) for name in ("expects", "answered")}
-    return print_line(step.model_copy(update=bare | kept)).partition(": ")[2]
+    return bare_line(step)
 
 
 def _open(step: OpenQuestion) -> OpenOut:

@@ -186,7 +186,7 @@ def test_of_two_versions_of_one_row_both_stand_until_one_is_taken() -> None:
     both = edited(theirs, mine, by="jan.o")
     picks = questions(both)["charge"].picks
     assert [(p.does.action, p.says) for p in picks] == [  # type: ignore[attr-defined]
-        ("power-off", "as jan.o wrote it"),
+        ("power-off", "as it stands, last written by jan.o"),
         ("restart", "as mira.f wrote it"),
     ]
     taken = edited(both, {"op": "pick", "id": "charge", "number": 1})

@@ -8,6 +8,9 @@ from functools import cached_property
 from anleitung.core.documents.package import Package
 from anleitung.core.documents.program import Program
 from anleitung.core.guide.bundle import Bundle
+from anleitung.core.phone.facts import MODES
+from anleitung.core.shorthand.forms import FORMS
+from anleitung.core.shorthand.lines import text_of
 from anleitung.core.writing.shelf import Shelf
 
 _SLOTS = (
@@ -46,8 +49,15 @@ class Known:
                 found.setdefault(name, program)
                 if program.kind == "recovery":
                     for part in _parts(name):
-                        found.setdefault(part, program)
+                        if part not in self._plain_words:
+                            found.setdefault(part, program)
         return tuple(sorted(found.items(), key=lambda item: -len(item[0])))
+
+    @cached_property
+    def _plain_words(self) -> frozenset[str]:
+        """Words that say something else already: of short forms, partitions and modes."""
+        words = {w for forms in FORMS.values() for f in forms for w in text_of(f).split()}
+        return frozenset({*words, *"|".join(words).split("|"), *self.partitions, *MODES})
 
     @cached_property
     def menu_words(self) -> tuple[str, ...]:
@@ -90,6 +100,8 @@ class Known:
         if program is not None:
             return self.image_of(program)
         plain = {w.replace("ä", "ae").replace("ö", "oe").replace("ü", "ue") for w in words}
+        if not plain - variant:
+            return []  # it says nothing of which file it is
         fits = []
         for package in self.shelf.packages.values():
             parts = set(re.split(r"[^a-z0-9.]+", package.name.lower()))

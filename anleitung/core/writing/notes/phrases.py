@@ -156,6 +156,8 @@ def _menu(clause: Clause) -> Plain | None:
 def _wipe(clause: Clause) -> Plain | list[Plain] | None:
     named = {a: re.search(rf"\b{a}\b", clause.text) for a in _areas(clause)}
     areas = [a for _at, a in sorted((m.start(), a) for a, m in named.items() if m)]
+    if areas and clause.has(r"\bdata\b"):
+        return None  # areas, and a word that means two things: asked as a whole
     if areas:
         return {"action": "wipe", "areas": areas}
     if clause.has(r"\bdata\b"):

@@ -167,6 +167,7 @@ _SPLIT = re.compile(
     r"\s+and\s+(?=(?:restart|reboot|sideload|wipe|format|flash)\b)|,\s*(?=done$)",
     re.IGNORECASE,
 )
+_JOINED = re.compile(r"(,\s+(?:and\s+)?|\s+and\s+|\s*\+\s+)", re.IGNORECASE)
 _DONE = re.compile(
     r"^(?:done|that is it|ok|first|after that|now|then|and|so)[,.!]?$", re.IGNORECASE
 )
@@ -200,14 +201,18 @@ def _clauses(bare: str, known: Known, told: Told) -> Iterator[NoteRow]:
 
 
 def _segments(part: str, known: Known, told: Told) -> list[str]:
-    """At a comma another step begins where what follows is one by itself, and of another kind."""
+    """At a comma and at "and" another step begins where what follows is one by itself, and of
+
+    another kind.
+    """
     found: list[str] = []
     kind = ""
-    for piece in part.split(", "):
+    pieces = _JOINED.split(part)
+    for joint, piece in zip(("", *pieces[1::2]), pieces[::2], strict=True):
         rows = list(_clause(piece, known, told))
         begun = next((str(s.get("action", "")) for r in rows for s in r.steps[:1]), "")
         if found and (not begun or begun == kind or not kind):
-            found[-1] = f"{found[-1]}, {piece}"
+            found[-1] = f"{found[-1]}{joint}{piece}"
         else:
             found.append(piece)
         kind = begun or kind
