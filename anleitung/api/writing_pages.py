@@ -6,41 +6,32 @@ from django.contrib.auth.models import User
 
 from anleitung.api.pages import AIM_TITLES
 from anleitung.api.writing_shapes import (
-    AffectedOut,
     BeginChoiceOut,
     BeginningsOut,
-    BegunOut,
     CompletedOut,
     CompletionOut,
     ConditionOut,
     DeletedOut,
     NamesOut,
     NoteLineOut,
-    ReplacedOut,
-    ReplaceIn,
     StateOut,
     StatesOut,
     WriterOut,
     WritingOut,
 )
 from anleitung.catalogue.load import load_builds, load_device
-from anleitung.core.guide.bundle import Bundle
-from anleitung.core.proof.result import FindingOut
-from anleitung.core.sheet.model import SheetOut
 from anleitung.core.shorthand.values import UnreadableLine
 from anleitung.core.writing.complete import Completion, complete
 from anleitung.core.writing.condition import look_at_condition
 from anleitung.core.writing.fits import unknown_name
 from anleitung.core.writing.reading import read_row, sentence_of
-from anleitung.core.writing.view import head_out, rows_out, uses_of
+from anleitung.core.writing.view import head_out, open_of, rows_out, uses_of
 from anleitung.guides.history import redone_by, undone_by
 from anleitung.guides.load import chosen_for, find_draft, load_whole, readable
 from anleitung.guides.models import DeletedDraft, Draft, DraftState, PastedNotes, Revision, Writer
-from anleitung.guides.services.begin import Begun
 from anleitung.guides.services.delete_draft import KEPT_FOR
-from anleitung.guides.services.replace_all import Affected, look_at_replacing
 from anleitung.guides.shelf import shelf_of
-from anleitung.guides.written import here_at, proof_of, written_proof
+from anleitung.guides.written import here_at, written_proof
 
 # Who has not been heard of for so long has closed the page.
 _GONE = timedelta(seconds=30)
@@ -61,7 +52,7 @@ def writing_of(
         undo=draft.state.says if draft.state and before else "",
         undo_by=draft.state.by.get_username() if draft.state and before else "",
         redo=after.says if after else "",
-        open=sum(1 for row in rows if row.open) + len(guide.unread),
+        open=open_of(guide),
         rows=rows,
         head=head_out(guide),
         lineage=guide.lineage or "",
@@ -172,18 +163,6 @@ def draft_as(codename: str, slug: str, state: DraftState, texts: dict[str, str])
     )
 
 
-def begun_out(begun: Begun) -> BegunOut:
-    draft, drafted = begun.draft, begun.drafted
-    guide = load_whole(draft).guide
-    return BegunOut(
-        codename=draft.chosen or draft.guide.codename,
-        slug=draft.guide.slug,
-        read=drafted.read if drafted else 0,
-        of=drafted.asked if drafted else 0,
-        open=sum(1 for row in rows_out(guide) if row.open) + len(guide.unread),
-    )
-
-
 def beginnings(codename: str, *, now: datetime) -> BeginningsOut:
     shelf = shelf_of(codename)
     systems = {
@@ -219,42 +198,6 @@ def beginnings(codename: str, *, now: datetime) -> BeginningsOut:
             for d in deleted.select_related("guide", "state", "by").order_by("-at")
         ],
     )
-
-
-def replaced_out(codename: str, asked: ReplaceIn) -> ReplacedOut:
-    """What it would do in each draft, with its proof before and after; nothing is stored."""
-    found = look_at_replacing(codename, asked.kind, asked.old, asked.new)
-    return ReplacedOut(affected=[_affected(each, codename) for each in found], done=[])
-
-
-def _affected(each: Affected, codename: str) -> AffectedOut:
-    before = _sheet(each.before, codename)
-    after = _sheet(each.changed.bundle, codename) if each.changed else None
-    known = {(f.id, f.subject, f.step) for f in _stops(before)}
-    return AffectedOut(
-        slug=each.draft.guide.slug,
-        title=each.draft.title,
-        rows=list(each.changed.rows) if each.changed else [],
-        stops_before=before.stops if before else -1,
-        warnings_before=before.warnings if before else -1,
-        stops_after=after.stops if after else -1,
-        warnings_after=after.warnings if after else -1,
-        new_stops=[f.message for f in _stops(after) if (f.id, f.subject, f.step) not in known],
-        fault=each.fault,
-    )
-
-
-def _sheet(whole: Bundle, codename: str) -> SheetOut | None:
-    """As it is for the codename; None where its proof takes longer than a moment."""
-    mine = codename if codename in whole.codenames else whole.device.codename
-    return proof_of(whole.for_codename(mine)).sheet
-
-
-def _stops(sheet: SheetOut | None) -> list[FindingOut]:
-    if sheet is None:
-        return []
-    found = [*sheet.general, *(f for row in sheet.rows for f in row.findings)]
-    return [f for f in found if f.severity == "stop"]
 
 
 def names_of(codename: str) -> NamesOut:

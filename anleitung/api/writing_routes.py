@@ -1,26 +1,27 @@
 """The routes of the editor: a draft as it is written, edits of it, its history, its beginnings."""
 
+from typing import Any
+
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router, Status
 
 from anleitung.api.bounds import RowId
-from anleitung.api.problems import FAILURES, ProblemOut
+from anleitung.api.problems import FAILURES, JobOut, ProblemOut
 from anleitung.api.rights import MAINTAINERS, actor_of
 from anleitung.api.writing_pages import (
     beginnings,
-    begun_out,
     completed,
     condition_out,
     draft_as,
     names_of,
     note_here,
-    replaced_out,
     states_out,
     writers_of,
     writing_of,
 )
 from anleitung.api.writing_shapes import (
+    AffectedOut,
     BeginIn,
     BeginningsOut,
     BegunOut,
@@ -33,6 +34,7 @@ from anleitung.api.writing_shapes import (
     LineIn,
     LogIn,
     LogOut,
+    LookIn,
     MadeOut,
     NamesOut,
     NotesIn,
@@ -57,13 +59,15 @@ from anleitung.guides.models import Draft, PastedNotes
 from anleitung.guides.services.begin import begin
 from anleitung.guides.services.delete_draft import bring_back, delete_draft
 from anleitung.guides.services.edit import edit, redo, set_back, undo
-from anleitung.guides.services.paste_notes import paste_notes
 from anleitung.guides.services.replace_all import Done, replace_all, take_back
+from anleitung.guides.work import begun_words
 from anleitung.guides.written import here_at, keep_when_quiet, written_proof
+from anleitung.jobs.services.ask import ask, once
 from anleitung.limits.spend import Limit, person, spend
 
 router = Router(auth=MAINTAINERS)
 FAILED = {FAILURES: ProblemOut}
+LONG: dict[Any, Any] = {202: JobOut, **FAILED}
 WRITING = Limit("writing", per_hour=12_000)
 
 
@@ -171,25 +175,32 @@ def get_beginnings(request: HttpRequest, codename: str) -> BeginningsOut:
     return beginnings(codename, now=timezone.now())
 
 
-@router.post("/codenames/{codename}/drafts", response={200: BegunOut, **FAILED})
+@router.post("/codenames/{codename}/drafts", response={200: BegunOut, **LONG})
 def post_begin(request: HttpRequest, codename: str, body: BeginIn) -> BegunOut:
+    """From notes it may take a while, and is the worker's."""
     _spend(request)
-    told = body.model_dump()
-    return begun_out(begin(actor=actor_of(request), codename=codename, now=timezone.now(), **told))
+    args = {**body.model_dump(exclude={"text"}), "codename": codename}
+    if body.how == "notes":
+        return BegunOut(**_by_worker(request, "begin", args, body.text))
+    begun = begin(actor=actor_of(request), text="", now=timezone.now(), **args)
+    return BegunOut(**begun_words(begun))
 
 
-@router.post("/drafts/{codename}/{slug}/notes", response={200: BegunOut, **FAILED})
+@router.post("/drafts/{codename}/{slug}/notes", response={200: BegunOut, **LONG})
 def post_notes(request: HttpRequest, codename: str, slug: str, body: NotesIn) -> BegunOut:
     _spend(request)
-    return begun_out(
-        paste_notes(
-            actor=actor_of(request),
-            codename=codename,
-            slug=slug,
-            text=body.text,
-            after=body.after,
-            now=timezone.now(),
-        )
+    args = {"codename": codename, "slug": slug, "after": body.after}
+    return BegunOut(**_by_worker(request, "paste", args, body.text))
+
+
+def _by_worker(request: HttpRequest, kind: str, args: dict[str, Any], text: str = "") -> Any:
+    return ask(
+        actor=actor_of(request),
+        kind=kind,
+        key=once(),
+        args=args,
+        given=text.encode(),
+        now=timezone.now(),
     )
 
 
@@ -223,12 +234,18 @@ def get_names(request: HttpRequest, codename: str) -> NamesOut:
     return names_of(codename)
 
 
+@router.post("/codenames/{codename}/look", response={200: list[AffectedOut], **LONG})
+def post_look(request: HttpRequest, codename: str, body: LookIn) -> list[AffectedOut]:
+    """What a replacing would do in each draft; nothing is stored."""
+    _spend(request)
+    told = _by_worker(request, "look", {**body.model_dump(), "codename": codename})
+    return [AffectedOut(**each) for each in told]
+
+
 @router.post("/codenames/{codename}/replace", response={200: ReplacedOut, **FAILED})
 def post_replace(request: HttpRequest, codename: str, body: ReplaceIn) -> ReplacedOut:
-    """Looks only where no draft is named; else does it in those, in all or in none."""
+    """In the drafts that are named: in all of them, or in none."""
     _spend(request)
-    if not body.slugs:
-        return replaced_out(codename, body)
     done = replace_all(
         actor=actor_of(request),
         codename=codename,
@@ -238,7 +255,7 @@ def post_replace(request: HttpRequest, codename: str, body: ReplaceIn) -> Replac
         slugs=body.slugs,
         now=timezone.now(),
     )
-    return ReplacedOut(affected=[], done=[MadeOut(slug=d.slug, state=d.state) for d in done])
+    return ReplacedOut(done=[MadeOut(slug=d.slug, state=d.state) for d in done])
 
 
 @router.post("/codenames/{codename}/take-back", response={200: TakenBackOut, **FAILED})

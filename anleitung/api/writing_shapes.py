@@ -185,13 +185,18 @@ class SeenIn(Schema):
     seen: Annotated[str, Field(max_length=71)]
 
 
-class ReplaceIn(Schema):
-    """slugs: the drafts in which it is done; none of them to look only."""
-
+class LookIn(Schema):
     kind: Literal["file", "tool", "build"]
     old: Annotated[str, Field(min_length=1, max_length=80)]
     new: Annotated[str, Field(min_length=1, max_length=80)]
-    slugs: Annotated[list[Annotated[str, Field(max_length=60)]], Field(max_length=200)] = []
+
+
+class ReplaceIn(LookIn):
+    """slugs: the drafts in which it is done."""
+
+    slugs: Annotated[
+        list[Annotated[str, Field(max_length=60)]], Field(min_length=1, max_length=200)
+    ]
 
 
 class AffectedOut(Schema):
@@ -217,9 +222,8 @@ class MadeOut(Schema):
 
 
 class ReplacedOut(Schema):
-    """affected: what it would do; done: what it did, by which it can be taken back."""
+    """done: the states that were made, by which it can be taken back."""
 
-    affected: list[AffectedOut]
     done: list[MadeOut]
 
 

@@ -6,6 +6,7 @@ from django.utils import timezone
 
 from anleitung.core.formats.read_bundle import read_zip
 from anleitung.core.model_version import MODEL_VERSION
+from anleitung.core.writing.view import open_of
 from anleitung.guides.errors import Replaced
 from anleitung.guides.load import (
     Stored,
@@ -169,6 +170,42 @@ def _import(job: Job, tick: Tick) -> dict[str, Any]:
     return told | {"differs": [each.as_plain() for each in result.differs]}
 
 
+def _begin(job: Job, tick: Tick) -> dict[str, Any]:
+    """A guide from notes."""
+    from anleitung.guides.services.begin import begin
+
+    text = bytes(job.given or b"").decode()
+    tick(1, 3)
+    begun = begin(actor=asker_of(job), text=text, now=timezone.now(), **job.args)
+    return begun_words(begun)
+
+
+def _paste(job: Job, tick: Tick) -> dict[str, Any]:
+    from anleitung.guides.services.paste_notes import paste_notes
+
+    text, now = bytes(job.given or b"").decode(), timezone.now()
+    tick(1, 3)
+    return begun_words(paste_notes(actor=asker_of(job), text=text, now=now, tick=tick, **job.args))
+
+
+def begun_words(begun: Any) -> dict[str, Any]:
+    """What became of a beginning, or of notes that were pasted."""
+    draft, drafted = begun.draft, begun.drafted
+    return {
+        "codename": draft.chosen or draft.guide.codename,
+        "slug": draft.guide.slug,
+        "read": drafted.read if drafted else 0,
+        "of": drafted.asked if drafted else 0,
+        "open": open_of(load_whole(draft).guide),
+    }
+
+
+def _look_at_replacing(job: Job, tick: Tick) -> list[dict[str, Any]]:
+    from anleitung.guides.services.replace_all import what_it_would_do
+
+    return list(what_it_would_do(**job.args, tick=tick))
+
+
 def redrafted(draft: Draft) -> dict[str, Any]:
     return {
         "codename": draft.chosen or draft.guide.codename,
@@ -194,5 +231,8 @@ def register_all() -> None:
         JobKind("links", "which guide leads to which", _link, again=True),
         JobKind("settle", "settling a difference", _settle),
         JobKind("import", "importing a bundle", _import),
+        JobKind("begin", "reading notes into a new guide", _begin),
+        JobKind("paste", "reading notes into a draft", _paste),
+        JobKind("look", "proving what a replacing would do", _look_at_replacing),
     ):
         register(kind)

@@ -233,6 +233,7 @@ ROUTES = [
     ("post", "/api/codenames/palstek/drafts"),
     ("post", "/api/messages/in-log"),
     ("get", "/api/codenames/palstek/names"),
+    ("post", "/api/codenames/palstek/look"),
     ("post", "/api/codenames/palstek/replace"),
     ("post", "/api/codenames/palstek/take-back"),
 ]
@@ -318,7 +319,7 @@ def test_a_replacing_is_looked_at_done_and_taken_back_over_the_api(writer: Clien
     names = writer.get(f"{at}/names").json()
     assert {"radio-m6", "radio-k6"} <= set(names["file"])
     asked = {"kind": "file", "old": "radio-m6", "new": "radio-k6"}
-    [told] = post(writer, f"{at}/replace", asked)["affected"]
+    [told] = post(writer, f"{at}/look", asked)
     assert (told["slug"], told["stops_before"], told["fault"]) == ("clean-install", 0, "")
     # Which stops are new is said, and not only how many there are.
     assert told["stops_after"] == len(told["new_stops"]) > 0
@@ -328,7 +329,8 @@ def test_a_replacing_is_looked_at_done_and_taken_back_over_the_api(writer: Clien
     assert writer.get(f"{AT}/writing").json()["undo"] == "radio-m6 replaced by radio-k6"
     assert post(writer, f"{at}/take-back", {"done": done}) == {"left": []}
     assert writer.get(f"{AT}/writing").json()["state"] == 1
-    missing = post(writer, f"{at}/replace", {**asked, "new": "other"})["affected"]
+    missing = post(writer, f"{at}/look", {**asked, "new": "other"})
+    assert post(writer, f"{at}/replace", {**asked, "slugs": []}, 422)["code"] == "invalid-request"
     assert "other is not at hand" in missing[0]["fault"]
 
 

@@ -15,6 +15,7 @@ from anleitung.core.guide.check_codenames import Mismatch
 from anleitung.core.guide.document import Guide
 from anleitung.core.guide.nested import Choose, Nested, OneStep, Steps
 from anleitung.core.guide.open_question import OpenQuestion
+from anleitung.core.guide.script import RunScript
 from anleitung.core.guide.walk import map_steps, step_places
 from anleitung.core.phone.actions import Step
 from anleitung.core.writing.head import unread
@@ -52,11 +53,25 @@ def settle(before: Guide, bundle: Bundle) -> Bundle:
 
 
 def _whole(guide: Guide) -> Guide:
+    for found in stored_rows(guide).values():
+        if isinstance(found.step, Nested) and found.step.made:
+            _only_plain(found.step)
     body = body_of(guide)
     try:
         return Guide.model_validate(body)
     except ValidationError as error:
         raise EditRefused(first_fault(error, body)) from error
+
+
+def _only_plain(step: Nested) -> None:
+    """What is done once for each slot, or for each file, is plain steps."""
+    for inner in (each for steps in step.lists().values() for each in steps):
+        if isinstance(inner, Nested | RunScript):
+            raise EditRefused(
+                "A row that holds others, or a script, cannot stand in steps done for each "
+                "slot or each file.",
+                inner.id,
+            )
 
 
 def _not_empty(guide: Guide) -> Guide:

@@ -147,3 +147,9 @@ def uses_of(guide: Guide) -> dict[str, list[str]]:
             for name in dict.fromkeys(documents_named(row.step)):
                 found.setdefault(name, []).append(line_of(row.step))
     return found
+
+
+def open_of(guide: Guide) -> int:
+    """How many questions a guide leaves open, in its rows and its head."""
+    rows = (found.step for found in stored_rows(guide).values())
+    return sum(isinstance(step, OpenQuestion) for step in rows) + len(guide.unread)

@@ -10,16 +10,18 @@ from pydantic import ValidationError
 
 from anleitung.accounts.roles import require_maintainer
 from anleitung.catalogue.load import load_builds, load_device, load_schemes, stored_builds
+from anleitung.core.documents.base import MAX_PROSE
 from anleitung.core.documents.device import Device
 from anleitung.core.formats.write_bundle import write_bundle
 from anleitung.core.guide.aim import AIMS, Aim
 from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.document import MAX_STEPS
 from anleitung.core.guide.document import Guide as GuideDocument
 from anleitung.core.writing.begin import BeginRefused, copy_of, empty_guide, lineage_words
 from anleitung.core.writing.carry_over import carry_over
 from anleitung.core.writing.notes.draft import Drafted, draft_notes
 from anleitung.core.writing.notes.known import Known
-from anleitung.core.writing.notes.read import read_notes
+from anleitung.core.writing.notes.read import TooManyNotes, read_notes
 from anleitung.core.writing.ops import Insert, Place
 from anleitung.core.writing.questions import first_fault
 from anleitung.core.writing.session import edit_bundle
@@ -88,7 +90,9 @@ def begin(
                 guide,
             )
         if how == "notes":
-            bundle, drafted = with_notes(bundle, text, shelf_of(codename), "")
+            shelf = shelf_of(codename)
+            drafted = read_for(bundle, codename, text, shelf)
+            bundle = with_notes(bundle, drafted, shelf, "")
     except ValidationError as error:
         raise BeginRefused(first_fault(error, {})) from error
     with transaction.atomic():
@@ -172,20 +176,29 @@ def _lineage(row: Stored) -> str:
     return lineage_words(row.title, row.guide.codename, f"{state}, {row.fingerprint[7:19]}")
 
 
-def with_notes(bundle: Bundle, text: str, shelf: Shelf, after: str) -> tuple[Bundle, Drafted]:
-    """The notes as rows of the guide, after a row or at its end. Raises TooManyNotes."""
-    known = Known(bundle.each[0], shelf.with_bundle(bundle))
+def read_for(bundle: Bundle, codename: str, text: str, shelf: Shelf) -> Drafted:
+    """The notes as rows with ids that are free in the guide; takes time. Raises TooManyNotes."""
+    known = Known(bundle.for_codename(codename), shelf.with_bundle(bundle))
     drafted = draft_notes(read_notes(text, known), set(stored_rows(bundle.guide)))
+    if len(drafted.steps) > MAX_STEPS:
+        raise TooManyNotes(f"more than {MAX_STEPS:,} steps; paste a part of them")
+    if len(drafted.introduction) + len(bundle.guide.introduction) + 2 > MAX_PROSE:
+        raise TooManyNotes(
+            f"more than {MAX_PROSE:,} characters stand before the first step; paste them apart"
+        )
+    return drafted
+
+
+def with_notes(bundle: Bundle, drafted: Drafted, shelf: Shelf, after: str) -> Bundle:
+    """after: a row of the guide, "" for its end. Raises EditRefused."""
     if drafted.introduction:
         joined = f"{bundle.guide.introduction}\n\n{drafted.introduction}".strip()
-        bundle = bundle.with_guide(
-            bundle.guide.model_copy(update={"introduction": joined[:20_000]})
-        )
+        bundle = bundle.with_guide(bundle.guide.model_copy(update={"introduction": joined}))
     if not drafted.steps:
-        return bundle, drafted
+        return bundle
     at = Place(after=after) if after else Place()
     put_in = Insert(op="insert", at=at, steps=tuple(drafted.steps))
-    return edit_bundle(bundle, [put_in], shelf).bundle, drafted
+    return edit_bundle(bundle, [put_in], shelf).bundle
 
 
 def _store(bundle: Bundle, actor: User, now: datetime, drafted: Drafted | None, text: str) -> Draft:

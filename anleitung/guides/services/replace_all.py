@@ -3,6 +3,7 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from datetime import datetime
+from typing import Any
 
 from django.contrib.auth.models import User
 from django.db import transaction
@@ -10,6 +11,8 @@ from django.db import transaction
 from anleitung.accounts.roles import require_maintainer
 from anleitung.core.formats.write_bundle import write_bundle
 from anleitung.core.guide.bundle import Bundle
+from anleitung.core.proof.result import FindingOut
+from anleitung.core.sheet.model import SheetOut
 from anleitung.core.writing.replace import Changed, Replaced, replace_in
 from anleitung.core.writing.tree import EditRefused
 from anleitung.guides.errors import UnreadableGuide
@@ -18,6 +21,8 @@ from anleitung.guides.models import Draft
 from anleitung.guides.services.edit import stand_at
 from anleitung.guides.services.redraft import is_of_files, redraft
 from anleitung.guides.shelf import shelf_of
+from anleitung.guides.written import proof_of
+from anleitung.jobs.work import Tick
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,6 +50,49 @@ def look_at_replacing(codename: str, kind: Replaced, old: str, new: str) -> Iter
             continue
         if changed is not None:
             yield Affected(draft, whole, changed)
+
+
+def what_it_would_do(
+    *,
+    codename: str,
+    kind: Replaced,
+    old: str,
+    new: str,
+    tick: Tick = lambda done, total: None,
+) -> Iterator[dict[str, Any]]:
+    """Of each draft: the rows before and after, and its proof before and after."""
+    found = list(look_at_replacing(codename, kind, old, new))
+    for number, each in enumerate(found):
+        tick(number, len(found))
+        before = _sheet(each.before, codename)
+        after = _sheet(each.changed.bundle, codename) if each.changed else None
+        known = {(f.id, f.subject, f.step) for f in _stops(before)}
+        yield {
+            "slug": each.draft.guide.slug,
+            "title": each.draft.title,
+            "rows": list(each.changed.rows) if each.changed else [],
+            "stops_before": before.stops if before else -1,
+            "warnings_before": before.warnings if before else -1,
+            "stops_after": after.stops if after else -1,
+            "warnings_after": after.warnings if after else -1,
+            "new_stops": [
+                f.message for f in _stops(after) if (f.id, f.subject, f.step) not in known
+            ],
+            "fault": each.fault,
+        }
+
+
+def _sheet(whole: Bundle, codename: str) -> SheetOut | None:
+    """As it is for the codename; None where its proof takes longer than a moment."""
+    mine = codename if codename in whole.codenames else whole.device.codename
+    return proof_of(whole.for_codename(mine)).sheet
+
+
+def _stops(sheet: SheetOut | None) -> list[FindingOut]:
+    if sheet is None:
+        return []
+    found = [*sheet.general, *(f for row in sheet.rows for f in row.findings)]
+    return [f for f in found if f.severity == "stop"]
 
 
 @dataclass(frozen=True, slots=True)

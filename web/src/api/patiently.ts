@@ -31,8 +31,8 @@ async function askAndWait<T>(ask: () => Call<T>, { once, signal }: Patience): Pr
       continue;
     }
     const busy = (answer?.error as { code?: string } | undefined)?.code === "job-refused";
-    if (busy && !once) {
-      // Another window of the same person has work under way.
+    if (busy) {
+      // Other work of the same person is under way, and nothing was begun of this.
       await pause(POLL * 2);
       continue;
     }

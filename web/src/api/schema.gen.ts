@@ -128,7 +128,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Post Begin */
+        /**
+         * Post Begin
+         * @description From notes it may take a while, and is the worker's.
+         */
         post: operations["anleitung_api_writing_routes_post_begin"];
         delete?: never;
         options?: never;
@@ -184,6 +187,26 @@ export interface paths {
         get: operations["anleitung_api_routes_get_guides"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/codenames/{codename}/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Look
+         * @description What a replacing would do in each draft; nothing is stored.
+         */
+        post: operations["anleitung_api_writing_routes_post_look"];
         delete?: never;
         options?: never;
         head?: never;
@@ -252,7 +275,7 @@ export interface paths {
         put?: never;
         /**
          * Post Replace
-         * @description Looks only where no draft is named; else does it in those, in all or in none.
+         * @description In the drafts that are named: in all of them, or in none.
          */
         post: operations["anleitung_api_writing_routes_post_replace"];
         delete?: never;
@@ -3317,6 +3340,18 @@ export interface components {
             /** Seen */
             seen: boolean[];
         };
+        /** LookIn */
+        LookIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "file" | "tool" | "build";
+            /** New */
+            new: string;
+            /** Old */
+            old: string;
+        };
         /** LostOut */
         LostOut: {
             /** Choices */
@@ -4282,7 +4317,7 @@ export interface components {
         };
         /**
          * ReplaceIn
-         * @description slugs: the drafts in which it is done; none of them to look only.
+         * @description slugs: the drafts in which it is done.
          */
         ReplaceIn: {
             /**
@@ -4294,19 +4329,14 @@ export interface components {
             new: string;
             /** Old */
             old: string;
-            /**
-             * Slugs
-             * @default []
-             */
+            /** Slugs */
             slugs: string[];
         };
         /**
          * ReplacedOut
-         * @description affected: what it would do; done: what it did, by which it can be taken back.
+         * @description done: the states that were made, by which it can be taken back.
          */
         ReplacedOut: {
-            /** Affected */
-            affected: components["schemas"]["AffectedOut"][];
             /** Done */
             done: components["schemas"]["MadeOut"][];
         };
@@ -6070,6 +6100,15 @@ export interface operations {
                     "application/json": components["schemas"]["BegunOut"];
                 };
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
             /** @description Bad Request */
             400: {
                 headers: {
@@ -6359,6 +6398,113 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GuidesOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_writing_routes_post_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AffectedOut"][];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Bad Request */
@@ -9198,6 +9344,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BegunOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Bad Request */

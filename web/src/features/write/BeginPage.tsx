@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, type ReactNode, useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { answerOf, api } from "../../api/client";
+import { patiently } from "../../api/patiently";
 import { refresh } from "../../api/touched";
 import { announce } from "../../ui/announce";
 import { Button } from "../../ui/Button";
@@ -91,19 +92,21 @@ function BeginForm({ codename, how, from }: { codename: string; how: How; from: 
   const name = slug ?? slugOf(title);
   const begin = useMutation({
     mutationFn: () =>
-      answerOf(
-        api.POST("/api/codenames/{codename}/drafts", {
-          params: { path: { codename } },
-          body: {
-            how,
-            slug: name,
-            title: title.trim(),
-            aim,
-            system: WITH_SYSTEM.has(aim) ? system : "",
-            text,
-            source: how === "copy" || how === "carry" ? source : "",
-          },
-        }),
+      patiently(
+        () =>
+          api.POST("/api/codenames/{codename}/drafts", {
+            params: { path: { codename } },
+            body: {
+              how,
+              slug: name,
+              title: title.trim(),
+              aim,
+              system: WITH_SYSTEM.has(aim) ? system : "",
+              text,
+              source: how === "copy" || how === "carry" ? source : "",
+            },
+          }),
+        { once: true },
       ),
     onSuccess: async (begun) => {
       await refresh(client, "guide");

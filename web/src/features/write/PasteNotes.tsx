@@ -1,6 +1,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { answerOf, api, type Writing } from "../../api/client";
+import { patiently } from "../../api/patiently";
 import { announce } from "../../ui/announce";
 import { Button } from "../../ui/Button";
 import { ProblemView } from "../../ui/ProblemView";
@@ -17,11 +18,13 @@ export function PasteNotes(props: {
   const [text, setText] = useState("");
   const paste = useMutation({
     mutationFn: async () => {
-      const begun = await answerOf(
-        api.POST("/api/drafts/{codename}/{slug}/notes", {
-          params: { path },
-          body: { text, after: "" },
-        }),
+      const begun = await patiently(
+        () =>
+          api.POST("/api/drafts/{codename}/{slug}/notes", {
+            params: { path },
+            body: { text, after: "" },
+          }),
+        { once: true },
       );
       const writing = await answerOf(
         api.GET("/api/drafts/{codename}/{slug}/writing", { params: { path } }),

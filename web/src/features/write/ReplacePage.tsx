@@ -2,6 +2,8 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { Link, useParams } from "react-router";
 import { answerOf, api } from "../../api/client";
+import { patiently } from "../../api/patiently";
+import type { components } from "../../api/schema.gen";
 import { refresh } from "../../api/touched";
 import { announce } from "../../ui/announce";
 import { Button } from "../../ui/Button";
@@ -18,17 +20,7 @@ interface Asked {
   old: string;
   new: string;
 }
-interface Affected {
-  slug: string;
-  title: string;
-  rows: [string, string][];
-  stops_before: number;
-  stops_after: number;
-  warnings_before: number;
-  warnings_after: number;
-  new_stops: string[];
-  fault: string;
-}
+type Affected = components["schemas"]["AffectedOut"];
 type Made = { slug: string; state: number }[];
 
 /** A file, a tool or a build replaced in all drafts of a codename: looked at, done, taken back. */
@@ -61,20 +53,18 @@ function ReplaceForm({ codename, names }: { codename: string; names: Record<Kind
   const path = { codename };
   const look = useMutation({
     mutationFn: () =>
-      answerOf(
-        api.POST("/api/codenames/{codename}/replace", {
-          params: { path },
-          body: { ...asked, slugs: [] },
-        }),
+      patiently(
+        () => api.POST("/api/codenames/{codename}/look", { params: { path }, body: asked }),
+        { once: true },
       ),
     onSuccess: (data) => {
       setMade(undefined);
       // What brings a stop is left out until somebody asks for it.
-      const worse = (data.affected as Affected[]).filter(isWorse);
+      const worse = (data as Affected[]).filter(isWorse);
       setLeft(new Set(worse.map((each) => each.slug)));
     },
   });
-  const affected = (look.data?.affected ?? []) as Affected[];
+  const affected = (look.data ?? []) as Affected[];
   const slugs = affected.filter((each) => !left.has(each.slug)).map((each) => each.slug);
   const replace = useMutation({
     mutationFn: () =>
