@@ -134,7 +134,7 @@ def test_the_head_moves_the_counts_and_half_a_condition_is_a_question(bench: Pag
     expect(head).to_contain_text("5,529,600 kinds of phone come in")
     admission.fill("bootloader is unlocked and variant is")
     expect(status(bench)).to_contain_text("1 open question")
-    expect(head).to_contain_text("The proof is of what stood there before.")
+    expect(head).to_contain_text("The proof still covers what stood there before.")
     offers = bench.locator(".offers li")
     expect(offers.first).to_contain_text("K6")
     bench.keyboard.press("ArrowDown")
@@ -200,7 +200,7 @@ def test_edits_wait_while_the_site_cannot_be_reached(bench: Page, context: Brows
     expect(status(bench)).to_contain_text("2 edits wait in this browser")
     context.set_offline(False)
     expect(rows(bench)).to_have_count(3)
-    expect(status(bench)).to_contain_text("all kept")
+    expect(status(bench)).to_contain_text("all saved")
 
 
 def test_a_session_that_ends_while_one_types_loses_nothing(
@@ -330,7 +330,7 @@ def test_a_choice_is_written_in_the_head_and_its_rows_in_the_sheet(bench: Page) 
 
 def test_the_help_lists_the_keys_of_a_draft(bench: Page) -> None:
     bench.goto("/c/palstek/guides/clean-install?v=draft")
-    expect(status(bench)).to_contain_text("all kept")
+    expect(status(bench)).to_contain_text("all saved")
     bench.get_by_role("heading", level=1).click()
     bench.keyboard.press("?")
     keys = bench.get_by_role("dialog")
@@ -354,7 +354,7 @@ def test_what_a_closed_tab_could_not_send_is_sent_by_the_next(
     other.goto(address)
     expect(rows(other)).to_have_count(2)
     expect(rows(other).nth(1)).to_contain_text("Restart")
-    expect(status(other)).to_contain_text("all kept")
+    expect(status(other)).to_contain_text("all saved")
 
 
 def test_a_file_is_replaced_in_all_drafts_and_taken_back_at_once(bench: Page) -> None:

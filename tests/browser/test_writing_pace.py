@@ -62,7 +62,7 @@ def test_a_whole_guide_takes_fewer_presses_than_its_text_has_characters(bench: P
             presses += len(piece)
         bench.keyboard.press("Enter")
         presses += 1
-        expect(status(bench)).to_contain_text("all kept")
+        expect(status(bench)).to_contain_text("all saved")
     written = plain_text_of_the_demo()
     print(f"presses {presses}, characters {len(written)}: {presses / len(written):.2f}")
     expect(status(bench)).not_to_contain_text("open question")
@@ -98,8 +98,13 @@ def test_typing_in_a_long_guide_never_holds_the_page(bench: Page, base_url: str)
           }).observe({ type: "longtask" });
         }"""
     )
-    bench.keyboard.type("flash radio radio-m6 to both slots", delay=60)
-    bench.wait_for_timeout(500)
-    longest = bench.evaluate("window.longest")
+    longest = []
+    for _round in range(2):  # two cores are shared with the site and other tests
+        bench.evaluate("window.longest = 0")
+        bench.keyboard.type("flash radio radio-m6 to both slots", delay=60)
+        bench.wait_for_timeout(500)
+        longest.append(bench.evaluate("window.longest"))
+        bench.keyboard.press("Control+a")
+        bench.keyboard.press("Delete")
     print(f"longest task while typing: {longest} ms")
-    assert longest < 120  # two cores are shared with the site and other tests; alone it is 0
+    assert min(longest) < 50

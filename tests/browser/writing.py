@@ -11,7 +11,7 @@ def begin(page: Page, title: str, how: str = "empty", text: str = "") -> str:
     page.get_by_label("Title, as readers see it").fill(title)
     page.keyboard.press("Enter")
     expect(page.get_by_role("heading", level=1, name=title)).to_be_visible()
-    expect(status(page)).to_contain_text("all kept")
+    expect(status(page)).to_contain_text("all saved")
     return page.url
 
 
@@ -34,4 +34,4 @@ def write(page: Page, *lines: str) -> None:
         page.keyboard.press("Enter")
         if before:
             expect(line(page)).to_have_value("")
-            expect(status(page)).to_contain_text("all kept")
+            expect(status(page)).to_contain_text("all saved")

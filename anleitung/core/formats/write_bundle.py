@@ -8,13 +8,14 @@ from typing import Any
 import yaml
 from pydantic import BaseModel
 
-from anleitung.core.documents.base import FORMAT, Typed
+from anleitung.core.documents.base import FORMAT, DocumentPlace, Typed
 from anleitung.core.formats.checksums import NAME as CHECKSUMS
 from anleitung.core.formats.checksums import write_checksums
 from anleitung.core.formats.pictures import Kept
 from anleitung.core.formats.read_bundle import INTRODUCTION
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide
+from anleitung.core.guide.walk import step_places
 
 
 def write_bundle(bundle: Bundle, pictures: Iterable[Kept] = ()) -> dict[str, bytes]:
@@ -46,7 +47,11 @@ def write_guide(guide: Guide) -> dict[str, str]:
     """The files of the guide alone, with its prose."""
     plain = as_typed(guide)
     prose: dict[str, str] = {}
-    _take_prose(plain, prose)
+    for name, place in step_places(guide).items():
+        step = _at(plain, place)
+        # Steps made of a stored one have its place; a step within a row keeps its prose inline.
+        if step["id"] == name and step.get("prose"):
+            prose[name] = step.pop("prose")
     if guide.introduction:
         prose[INTRODUCTION] = plain.pop("introduction")
     texts = {f"prose/{name}.md": text + "\n" for name, text in prose.items()}
@@ -79,16 +84,10 @@ def _plain(value: Any, source: Any) -> Any:
     return value
 
 
-def _take_prose(value: Any, prose: dict[str, str]) -> None:
-    """Moves the prose of the steps out of the tree."""
-    if isinstance(value, dict):
-        if "action" in value and value.get("prose"):
-            prose[value["id"]] = value.pop("prose")
-        for inner in value.values():
-            _take_prose(inner, prose)
-    elif isinstance(value, list):
-        for inner in value:
-            _take_prose(inner, prose)
+def _at(value: Any, place: DocumentPlace) -> Any:
+    for part in place:
+        value = value[part]
+    return value
 
 
 class _Dumper(getattr(yaml, "CSafeDumper", yaml.SafeDumper)):  # type: ignore[misc]

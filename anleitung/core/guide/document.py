@@ -59,12 +59,14 @@ class Promise(Document):
 class Unread(Document):
     """A part of the head whose last typing could not be read: the one before it stands.
 
-    where: the field, or the promise by its number from 1.
+    where: the field; of_what_stands: nothing else was typed, but what stands there is in doubt,
+    and text is what speaks against it.
     """
 
     where: Annotated[str, Field(max_length=60)]
     text: Annotated[str, Field(max_length=4_000)]
     says: Annotated[str, Field(max_length=400)] = ""
+    of_what_stands: bool = False
 
 
 class Guide(Document):

@@ -14,6 +14,7 @@ from anleitung.core.guide.script import RunScript
 from anleitung.core.phone.actions import AnyAction, Step
 from anleitung.core.phone.world import Phone, World
 
+MAX_PICKS = 12
 About = Literal["empty", "not-read", "does-not-fit", "which-one", "clash", "carried-over"]
 
 
@@ -31,7 +32,7 @@ class OpenQuestion(Step):
     text: Prose = ""
     about: About = "not-read"
     says: Annotated[str, Field(max_length=400)] = ""
-    picks: Annotated[tuple[Pick, ...], Field(max_length=12)] = ()
+    picks: Annotated[tuple[Pick, ...], Field(max_length=MAX_PICKS)] = ()
 
     usual = (0, 0)
 

@@ -90,7 +90,7 @@ class _Over:
 
     def head(self) -> Iterator[Unread]:
         """The conditions of the other guide, to be looked at: they are about another phone."""
-        says = _("carried over from {codename}: look whether it is so here, too").format(
+        says = _("carried over from {codename}: check whether it holds here too").format(
             codename=self.source.device.codename
         )
         body = body_of(self.source.guide)
@@ -100,7 +100,8 @@ class _Over:
         for name in ("introduction", "summary", "agree_to", "caution_words", "options"):
             foreign = self._said({"it": body.get(name)})
             if foreign:
-                yield Unread(where=name, text=foreign, says=self._speaks(foreign))
+                says = self._speaks(foreign)
+                yield Unread(where=name, text=foreign, says=says, of_what_stands=True)
 
     def _foreign_words(self, builds: set[str]) -> tuple[str, ...]:
         """Words that belong to the other phone and not to this one."""

@@ -46,6 +46,8 @@ def complete(line: str, here: Here) -> Completed:
             if fitting and (words or begun):
                 forms[text_of(form)] = None
             for offer in fitting:
+                if offer is _ANYTHING:
+                    continue
                 made = kept + offer.value + " "
                 found.setdefault(
                     offer.value.lower(),
@@ -67,6 +69,8 @@ def _goes_with(completion: Completion, said: set[str]) -> bool:
 
 def _begins(offer: Offer, begun: str) -> bool:
     """By its beginning, or by that of any part of a name: "m6" finds radio-m6."""
+    if offer is _ANYTHING:
+        return True
     wanted, value, says = (
         begun.lower().strip('"'),
         offer.value.lower().strip('"'),
@@ -87,6 +91,8 @@ def _nexts(
 ) -> Iterator[Offer]:
     """What may stand next after these words, of every way in which they are read."""
     if not parts:
+        if not words:
+            yield _ANYTHING
         return
     first, rest = parts[0], parts[1:]
     if isinstance(first, Group):
@@ -104,7 +110,12 @@ def _nexts(
     yield from _values(action, first, here)
 
 
+# Where a word of the author's own may stand: the form is still told, and nothing is offered.
+_ANYTHING = Offer("")
+
+
 def _values(action: str, place: Place, here: Here) -> Iterator[Offer]:
+    yield _ANYTHING
     for offer in offers(action, place.field, here):
         printed = print_value(offer.value)
         if printed is not None and kind_of(action, place.field) != "yes-no":

@@ -364,4 +364,5 @@ _DO: dict[type[Document] | type[ops.Edit], Callable[[Written, Any], Guide]] = {
     ops.Pick: _pick,
     ops.AsProse: _as_prose,
     ops.Head: _head,
+    ops.AnswerHead: lambda written, edit: head.answer(written.guide, edit),
 }

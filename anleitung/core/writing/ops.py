@@ -150,7 +150,27 @@ class Head(Edit):
     was: Mark = ""
 
 
+class AnswerHead(Edit):
+    """What is open in a field of the head is taken, or what stands there is right."""
+
+    op: Literal["answer-head"]
+    field: Annotated[str, Field(max_length=60)]
+    take: bool
+
+
 AnyEdit = Annotated[
-    Write | Put | Set | Insert | Remove | Move | Duplicate | Fold | Unfold | Pick | AsProse | Head,
+    Write
+    | Put
+    | Set
+    | Insert
+    | Remove
+    | Move
+    | Duplicate
+    | Fold
+    | Unfold
+    | Pick
+    | AsProse
+    | Head
+    | AnswerHead,
     Field(discriminator="op"),
 ]

@@ -1,12 +1,13 @@
 """Rows that are no steps yet: made of what was given, of what does not fit, of two versions."""
 
+import json
 from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
 
 from anleitung.core.formats.faults import faults_of
 from anleitung.core.guide.nested import AnyStep, Branch, Choose, EachSlot, Nested, OneStep
-from anleitung.core.guide.open_question import OpenQuestion
+from anleitung.core.guide.open_question import MAX_PICKS, OpenQuestion
 from anleitung.core.phone.actions import Step
 from anleitung.core.shorthand.lines import print_line
 from anleitung.core.writing.given import given_line
@@ -76,24 +77,27 @@ def clash(standing: OneStep, mine: OneStep, *, by: str, who: str) -> OpenQuestio
             picks += map(whole_body, step.picks)
         else:
             picks.append({"does": whole_body(step), "says": says})
-    # Of what stands beside both, the one that stands wins; a version that is taken brings its own.
-    beside = {
-        name: value
-        for step in (mine, standing)
-        for name, value in whole_body(step).items()
-        if name in BESIDE
+    beside = {k: v for k, v in whole_body(standing).items() if k in BESIDE}
+    for name, value in whole_body(mine).items():
+        if name not in BESIDE:
+            continue
+        if beside.setdefault(name, value) != value and isinstance(mine, OpenQuestion):
+            # A step brings its own when it is taken; what a question says has no other place.
+            texts.append(value if isinstance(value, str) else f"{name}: {json.dumps(value)}")
+    asked = {
+        **beside,
+        "id": standing.id,
+        "action": "open",
+        "about": "clash",
+        "text": "\n".join(dict.fromkeys(texts)),
+        "says": "Two people wrote this row at once. Take one of the versions.",
+        # What was offered before gives way; what was written last does not.
+        "picks": [*picks[: MAX_PICKS - 1], *picks[MAX_PICKS - 1 :][-1:]],
     }
-    return OpenQuestion.model_validate(
-        {
-            **beside,
-            "id": standing.id,
-            "action": "open",
-            "about": "clash",
-            "text": "\n".join(dict.fromkeys(texts)),
-            "says": "Two people wrote this row at once. Take one of the versions.",
-            "picks": picks[:12],
-        }
-    )
+    try:
+        return OpenQuestion.model_validate(asked)
+    except ValidationError as error:
+        raise EditRefused(first_fault(error, asked), standing.id) from error
 
 
 CHANGED = "This row was changed meanwhile. Look at it, and write it again."

@@ -81,6 +81,8 @@ def _not_empty(guide: Guide) -> Guide:
     def filled(step: OneStep) -> OneStep:
         if isinstance(step, OpenQuestion):
             return _with_own_picks(step, taken)
+        if isinstance(step, RunScript):
+            return _with_own_parts(step, taken)
         if not isinstance(step, Nested) or step.may_be_empty:
             return step
         lists = dict(step.lists())
@@ -101,14 +103,26 @@ def _not_empty(guide: Guide) -> Guide:
 
 def _with_own_picks(step: OpenQuestion, taken: set[str]) -> OpenQuestion:
     """What a row could mean has an id of its own, too."""
-    picks = tuple(
-        pick.model_copy(
-            update={"does": pick.does.model_copy(update={"id": f"{step.id[:50].rstrip('-')}-p{i}"})}
+    picks = []
+    for i, pick in enumerate(step.picks, 1):
+        does = pick.does.model_copy(update={"id": f"{step.id[:50].rstrip('-')}-p{i}"})
+        taken.add(does.id)
+        if isinstance(does, RunScript):
+            does = _with_own_parts(does, taken)
+        picks.append(pick.model_copy(update={"does": does}))
+    same = step.picks == tuple(picks)
+    return step if same else step.model_copy(update={"picks": tuple(picks)})
+
+
+def _with_own_parts(step: RunScript, taken: set[str]) -> RunScript:
+    """So does each part of a script; taken: ids of rows, and of parts that came before."""
+    parts = tuple(
+        part.model_copy(
+            update={"does": part.does.model_copy(update={"id": free_id(part.does.id, taken)})}
         )
-        for i, pick in enumerate(step.picks, 1)
+        for part in step.parts
     )
-    taken |= {pick.does.id for pick in picks}
-    return step if picks == step.picks else step.model_copy(update={"picks": picks})
+    return step if parts == step.parts else step.model_copy(update={"parts": parts})
 
 
 def _without_blanks(steps: Steps) -> Steps:
@@ -152,6 +166,9 @@ def _asked(before: Guide, guide: Guide, found: list[Mismatch]) -> Guide:
 def _head_back(before: Guide, guide: Guide, field: str, says: str) -> Guide:
     if field not in Guide.model_fields:
         raise EditRefused(says)
+    if field in ("files", "tools", "programs"):
+        # What the guide no longer names is not carried any more: there is nothing to go back to.
+        raise EditRefused(f"{field}: {says}")
     typed, stood = body_of(guide).get(field), getattr(before, field)
     if getattr(guide, field) == stood:
         told = says.partition("; known:")[0]

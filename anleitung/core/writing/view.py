@@ -10,6 +10,7 @@ from anleitung.core.guide.document import Guide
 from anleitung.core.guide.nested import Nested, OneStep
 from anleitung.core.guide.open_question import OpenQuestion
 from anleitung.core.phone.actions import Step
+from anleitung.core.writing.head import readable, typed_in_head
 from anleitung.core.writing.questions import bare_line
 from anleitung.core.writing.shelf import documents_named
 from anleitung.core.writing.tree import Found, head_marks, mark_of_row, own_body, stored_rows
@@ -47,9 +48,16 @@ class WrittenRowOut(BaseModel):
 
 
 class UnreadOut(BaseModel):
+    """typed: text as plain values, None where nothing was typed; can_take: whether it can stand
+
+    there by now, else only what stands can be right.
+    """
+
     where: str
     text: str
     says: str
+    typed: Any
+    can_take: bool
 
 
 class WrittenHeadOut(BaseModel):
@@ -122,13 +130,22 @@ def _shown(guide: Guide) -> dict[str, list[str]]:
 
 
 def head_out(guide: Guide) -> WrittenHeadOut:
-    typed = as_typed(guide)
+    plain = as_typed(guide)
     fields = ("steps", "unread", "id", "codename", "also_for", "lineage")
-    values = {name: typed.get(name, _empty(guide, name)) for name in Guide.model_fields}
+    values = {name: plain.get(name, _empty(guide, name)) for name in Guide.model_fields}
     return WrittenHeadOut(
         values={name: value for name, value in values.items() if name not in fields},
         marks=head_marks(guide),
-        unread=[UnreadOut(where=u.where, text=u.text, says=u.says) for u in guide.unread],
+        unread=[
+            UnreadOut(
+                where=u.where,
+                text=u.text,
+                says=u.says,
+                typed=typed_in_head(guide, u),
+                can_take=readable(guide, u) is not None,
+            )
+            for u in guide.unread
+        ],
     )
 
 

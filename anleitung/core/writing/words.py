@@ -24,6 +24,9 @@ def _edit(before: Guide, after: Guide, edit: ops.AnyEdit) -> str:
     match edit:
         case ops.Head(field=field):
             return _("{field} written").format(field=field.replace("_", " "))
+        case ops.AnswerHead(field=field, take=take):
+            says = _("{field}: taken") if take else _("{field}: what stands is right")
+            return says.format(field=field.replace("_", " "))
         case ops.Write(id=str(name)) | ops.Put(id=name) | ops.Set(id=name) | ops.Pick(id=name):
             return _("written: {row}").format(row=row_words(after, name))
         case ops.Write(line=line):

@@ -90,6 +90,8 @@ MEANS: list[tuple[str, list[str]]] = [
     ("choose 'Start the system'", ['menu "Start the system"']),
     ("wipe data", ["?"]),
     ("wipe system and vendor", ["wipe system,vendor"]),
+    ("wipe system and data", ["?"]),
+    ("boot it once", ["?"]),
     ("erase apps", ["wipe apps"]),
     ("mount vendor", ["mount vendor"]),
     (f"sideload {ZIP}", ["sideload wattlaeufer"]),
@@ -164,6 +166,8 @@ SEVERAL: list[tuple[str, list[str]]] = [
     ("remove the pin, enable debugging, plug it in", [
         "remove screen-lock", "switch debugging on", "connect",
     ]),
+    ("remove the pin and charge it", ["remove screen-lock", "charge"]),
+    ("connect the phone and unlock the bootloader", ["connect", "unlock"]),
     ("screen lock and account off", ["remove screen-lock", "remove account"]),
     (f"get {RING}, {ZIP}", ["get rettungsring,wattlaeufer"]),
     ("charge it, that takes an hour", ["charge"]),

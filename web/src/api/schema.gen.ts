@@ -1535,6 +1535,21 @@ export interface components {
             means: string;
         };
         /**
+         * AnswerHead
+         * @description What is open in a field of the head is taken, or what stands there is right.
+         */
+        AnswerHead: {
+            /** Field */
+            field: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "answer-head";
+            /** Take */
+            take: boolean;
+        };
+        /**
          * AsProse
          * @description The words of an open question become prose of the step before it; the first in its list
          *
@@ -2449,7 +2464,7 @@ export interface components {
         /** EditsIn */
         EditsIn: {
             /** Edits */
-            edits: (components["schemas"]["Write"] | components["schemas"]["Put"] | components["schemas"]["Set"] | components["schemas"]["Insert"] | components["schemas"]["Remove"] | components["schemas"]["Move"] | components["schemas"]["Duplicate"] | components["schemas"]["Fold"] | components["schemas"]["Unfold"] | components["schemas"]["Pick"] | components["schemas"]["AsProse"] | components["schemas"]["Head"])[];
+            edits: (components["schemas"]["Write"] | components["schemas"]["Put"] | components["schemas"]["Set"] | components["schemas"]["Insert"] | components["schemas"]["Remove"] | components["schemas"]["Move"] | components["schemas"]["Duplicate"] | components["schemas"]["Fold"] | components["schemas"]["Unfold"] | components["schemas"]["Pick"] | components["schemas"]["AsProse"] | components["schemas"]["Head"] | components["schemas"]["AnswerHead"])[];
         };
         /**
          * EvidenceOut
@@ -5022,12 +5037,21 @@ export interface components {
             /** Says */
             says: string[];
         };
-        /** UnreadOut */
+        /**
+         * UnreadOut
+         * @description typed: text as plain values, None where nothing was typed; can_take: whether it can stand
+         *
+         *     there by now, else only what stands can be right.
+         */
         UnreadOut: {
+            /** Can Take */
+            can_take: boolean;
             /** Says */
             says: string;
             /** Text */
             text: string;
+            /** Typed */
+            typed: unknown;
             /** Where */
             where: string;
         };

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { Link } from "react-router";
-import type { ChainLine, Page } from "../../api/client";
+import type { ChainLine, Page, Sheet } from "../../api/client";
 import { keep, kept } from "../../storage";
 import { counted } from "../../ui/counted";
 import { TextButton } from "../../ui/TextButton";
@@ -51,6 +51,11 @@ function Promised({ page }: { page: Page }) {
   return <span className="text-ok">promises proved for all</span>;
 }
 
+const promiseMark = (promise: Sheet["promises"][number], finished: boolean) => {
+  if (promise.kept < promise.of) return "mark-stop";
+  return finished ? "mark-proved" : "mark-unknown";
+};
+
 function AllFacts({ page }: { page: Page }) {
   const { sheet } = page;
   const allKept = sheet.promises.every((each) => each.kept === each.of);
@@ -87,7 +92,7 @@ function AllFacts({ page }: { page: Page }) {
           {sheet.promises.map((each) => (
             <span
               key={each.condition}
-              className={`mark mr-3 inline-block ${each.kept === each.of ? "mark-proved" : "mark-stop"}`}
+              className={`mark mr-3 inline-block ${promiseMark(each, sheet.finished)}`}
             >
               {each.words}
               {each.kept < each.of && (
@@ -101,7 +106,9 @@ function AllFacts({ page }: { page: Page }) {
           {allKept && sheet.finished && <span className="text-ok">proved for all</span>}
           {!sheet.finished && (
             <span className="mark mark-unknown text-unknown">
-              not finished: the budget was spent at step {sheet.unfinished_at}
+              {sheet.unfinished_at
+                ? `not finished: the budget was spent at step ${sheet.unfinished_at}`
+                : "not proved yet as it stands now"}
             </span>
           )}
         </dd>

@@ -1,4 +1,4 @@
-import { type KeyboardEvent, useEffect, useId, useRef, useState } from "react";
+import { type KeyboardEvent, useCallback, useEffect, useId, useRef, useState } from "react";
 import type { Completion } from "../../api/client";
 import { useSettled } from "../../ui/useSettled";
 import { OfferList } from "./OfferList";
@@ -7,7 +7,10 @@ import type { Path } from "./useWriting";
 
 const PAUSE = 150; // milliseconds after which what is typed counts
 
-/** A condition as it is typed, and the sentence that it is. What is typed counts after a pause. */
+/**
+ * A condition as it is typed, and the sentence that it is. What is typed counts after a pause, or
+ * when the field is left; nothing at all counts only then.
+ */
 export function ConditionField(props: {
   path: Path;
   value: string;
@@ -26,6 +29,14 @@ export function ConditionField(props: {
   const looked = useCondition(props.path, settled, open);
   const offers = open ? (looked.data?.offers ?? []) : [];
   const { onWrite } = props;
+  const now = useRef({ text, onWrite });
+  now.current = { text, onWrite };
+  const flush = useCallback(() => {
+    if (now.current.text === written.current) return;
+    written.current = now.current.text;
+    now.current.onWrite(now.current.text);
+  }, []);
+  useEffect(() => flush, [flush]);
   useEffect(() => {
     if (props.autoFocus) field.current?.focus();
   }, [props.autoFocus]);
@@ -37,10 +48,8 @@ export function ConditionField(props: {
     }
   }, [props.value, open]);
   useEffect(() => {
-    if (settled === written.current) return;
-    written.current = settled;
-    onWrite(settled);
-  }, [settled, onWrite]);
+    if (settled && settled === now.current.text) flush();
+  }, [settled, flush]);
   const take = (offer: Completion) => {
     setText(offer.line);
     setChosen(-1);
@@ -56,12 +65,16 @@ export function ConditionField(props: {
       event.preventDefault();
       const offer = offers[chosen];
       if (offer) take(offer);
-      else props.onLeave?.();
+      else {
+        flush();
+        props.onLeave?.();
+      }
     } else if (event.key === "Tab" && !event.shiftKey && chosen >= 0) {
       event.preventDefault();
       const offer = offers[chosen];
       if (offer) take(offer);
     } else if (event.key === "Escape") {
+      flush();
       setOpen(false);
       props.onLeave?.();
     }
@@ -79,7 +92,10 @@ export function ConditionField(props: {
         spellCheck={false}
         value={text}
         onFocus={() => setOpen(true)}
-        onBlur={() => setOpen(false)}
+        onBlur={() => {
+          flush();
+          setOpen(false);
+        }}
         onChange={(event) => {
           setText(event.target.value);
           setChosen(-1);

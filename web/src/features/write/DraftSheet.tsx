@@ -34,12 +34,14 @@ export function DraftSheet(props: {
     data?.sheet ?? (!data || page.fingerprint === data.fingerprint ? page.sheet : undefined);
   const [last, setLast] = useState(proved ?? page.sheet);
   if (proved && proved !== last) setLast(proved);
-  const sheet = proved ?? last;
   const isOld = proved === undefined;
+  // What is old claims nothing: it counts as not proved to its end.
+  const sheet = useMemo(() => proved ?? { ...last, finished: false }, [proved, last]);
   const client = useQueryClient();
+  const state = isOld ? data?.fingerprint : undefined;
   useEffect(() => {
-    if (isOld) void client.invalidateQueries({ queryKey: ["page", codename, slug] });
-  }, [isOld, client, codename, slug]);
+    if (state) void client.invalidateQueries({ queryKey: ["page", codename, slug] });
+  }, [state, client, codename, slug]);
   const shown = useMemo(
     () =>
       data

@@ -65,7 +65,7 @@ export function OptionsField(props: {
                   ...option,
                   choices: [
                     ...option.choices,
-                    { id: `choice-${option.choices.length + 1}`, says: "…" },
+                    newChoice(option.choices),
                   ],
                 })
               }
@@ -91,4 +91,11 @@ export function OptionsField(props: {
       )}
     </>
   );
+}
+
+/** One more answer, under a name that no other has; its words are the author's to write. */
+function newChoice(choices: OptionValue["choices"]) {
+  let number = choices.length + 1;
+  while (choices.some((each) => each.id === `choice-${number}`)) number += 1;
+  return { id: `choice-${number}`, says: `Choice ${number}` };
 }

@@ -15,13 +15,15 @@ export function PromiseField(props: {
   onWrite: (value: PromiseValue) => void;
 }) {
   const { value, sheet, onWrite } = props;
-  const [adding, setAdding] = useState(false);
   const losses = value.loses ?? [];
   const lost = losses.map((each) => (typeof each === "string" ? each : each.what));
+  // The line of a promise that is being added keeps its place when it is written.
+  const [added, setAdded] = useState<number>();
+  const lines = added === value.holds.length ? [...value.holds, ""] : value.holds;
   const put = (index: number, text: string) => {
-    const holds = value.holds.map((each, at) => (at === index ? text : each)).filter(Boolean);
-    if (text && index === value.holds.length) holds.push(text);
+    const holds = lines.map((each, at) => (at === index ? text : each)).filter(Boolean);
     onWrite({ ...value, holds });
+    if (!text) setAdded(undefined);
   };
   const toggle = (loss: string) => {
     const loses = lost.includes(loss)
@@ -31,9 +33,10 @@ export function PromiseField(props: {
   };
   return (
     <>
-      {value.holds.map((text, index) => {
-        const promise = sheet.promises[index];
-        const isKept = promise && promise.kept === promise.of;
+      {lines.map((text, index) => {
+        // What was counted is told of this very promise, and where all was run.
+        const promise = sheet.promises.find((each) => each.condition === text);
+        const isKept = sheet.finished && promise?.kept === promise?.of;
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: the promises are edited in place
           <div key={index} className="promise-line">
@@ -41,9 +44,11 @@ export function PromiseField(props: {
               path={props.path}
               label={`Promise ${index + 1}`}
               value={text}
+              autoFocus={index === added}
               onWrite={(now) => put(index, now)}
+              onLeave={() => !text && setAdded(undefined)}
             />
-            {promise && (
+            {promise && (isKept || promise.kept < promise.of) && (
               <span className={isKept ? "mark mark-proved text-ok" : "mark mark-stop text-loss"}>
                 {isKept
                   ? "kept for all"
@@ -53,20 +58,8 @@ export function PromiseField(props: {
           </div>
         );
       })}
-      {adding && (
-        <ConditionField
-          path={props.path}
-          label="One more promise"
-          value=""
-          autoFocus
-          onWrite={(now) => {
-            if (now) put(value.holds.length, now);
-          }}
-          onLeave={() => setAdding(false)}
-        />
-      )}
       <p className="flex flex-wrap gap-x-4">
-        <TextButton onClick={() => setAdding(true)}>one more promise</TextButton>
+        <TextButton onClick={() => setAdded(value.holds.length)}>one more promise</TextButton>
         <span className="text-soft">It may cost:</span>
         {LOSSES.map((loss) => (
           <label key={loss} className="flex gap-1">

@@ -30,8 +30,12 @@ export function WriteHead(props: {
   useEffect(() => {
     if (fingerprint && !waiting) setLocal({});
   }, [fingerprint, waiting]);
-  const values = { ...(writing.head.values as Record<string, unknown>), ...local };
   const { marks, unread } = writing.head;
+  // In its field stands what was typed there, also where it cannot be read yet.
+  const typed = Object.fromEntries(
+    unread.filter((each) => each.typed !== null).map((each) => [each.where, each.typed]),
+  );
+  const values = { ...(writing.head.values as Record<string, unknown>), ...typed, ...local };
   const set = useCallback(
     (field: Field, value: unknown) => {
       onEdit({
@@ -45,7 +49,11 @@ export function WriteHead(props: {
     [onEdit, marks, local],
   );
   const setAdmission = useCallback((text: string) => set("admission", text), [set]);
-  const typed = (field: string) => unread.find((each) => each.where === field);
+  const answer = (field: string, take: boolean) => onEdit({ op: "answer-head", field, take });
+  const asked = (field: string) => {
+    const entry = unread.find((each) => each.where === field);
+    return entry && <Unread entry={entry} onAnswer={answer} />;
+  };
   const fold = () => {
     keep(OPEN, open ? undefined : "1");
     setOpen(!open);
@@ -62,6 +70,15 @@ export function WriteHead(props: {
           {sheet.admission.join("; ")}
         </span>
       </p>
+      {/* Where its field is not shown, what is open is told here. */}
+      {unread
+        .filter((each) => !open || !FIELDS.has(each.where))
+        .map((each) => (
+          <div key={each.where}>
+            <span className="label">{each.where.replaceAll("_", " ")}</span>
+            <Unread entry={each} onAnswer={answer} />
+          </div>
+        ))}
       {open && (
         <dl className="facts-list">
           <dt>Title</dt>
@@ -71,6 +88,7 @@ export function WriteHead(props: {
               value={String(values.title ?? "")}
               onWrite={(text) => set("title", text)}
             />
+            {asked("title")}
           </dd>
           <dt>In a sentence</dt>
           <dd>
@@ -79,16 +97,17 @@ export function WriteHead(props: {
               value={String(values.summary ?? "")}
               onWrite={(text) => set("summary", text)}
             />
+            {asked("summary")}
           </dd>
           <dt>For phones where</dt>
           <dd>
             <ConditionField
               path={path}
               label="Admission"
-              value={typed("admission")?.text ?? String(values.admission ?? "")}
+              value={String(values.admission ?? "")}
               onWrite={setAdmission}
             />
-            <Unread says={typed("admission")?.says} />
+            {asked("admission")}
             <p className="text-soft">
               {sheet.admission.join("; ")}:{" "}
               {counted(sheet.admitted, "kind of phone", "kinds of phone")} come in
@@ -102,7 +121,7 @@ export function WriteHead(props: {
               sheet={sheet}
               onWrite={(value) => set("promise", value)}
             />
-            <Unread says={typed("promise")?.says} text={typed("promise")?.text} />
+            {asked("promise")}
           </dd>
           <dt>Choices</dt>
           <dd>
@@ -110,7 +129,7 @@ export function WriteHead(props: {
               value={(values.options ?? []) as OptionValue[]}
               onWrite={(value) => set("options", value)}
             />
-            <Unread says={typed("options")?.says} text={typed("options")?.text} />
+            {asked("options")}
           </dd>
           {(["files", "tools", "programs"] as const).map((field) => (
             <Carried
@@ -129,6 +148,7 @@ export function WriteHead(props: {
               long
               onWrite={(text) => set("introduction", text)}
             />
+            {asked("introduction")}
           </dd>
         </dl>
       )}
@@ -137,12 +157,26 @@ export function WriteHead(props: {
 }
 
 type Field = Extract<Edit, { op: "head" }>["field"];
-function Unread({ says, text }: { says?: string; text?: string }) {
-  if (!says) return null;
+type Entry = Writing["head"]["unread"][number];
+
+/** The fields that the open head shows. */
+const FIELDS = new Set(
+  "title summary admission promise options files tools programs introduction".split(" "),
+);
+
+/** What is open in a field of the head, and what can be done about it. */
+function Unread(props: { entry: Entry; onAnswer: (field: string, take: boolean) => void }) {
+  const { entry, onAnswer } = props;
   return (
     <p className="mark mark-unknown text-unknown">
-      {text && <span className="letter">{text} </span>}
-      {says}. The proof is of what stood there before.
+      <span className="letter">{entry.text}</span>: {entry.says}. The proof still covers what stood
+      there before.{" "}
+      {entry.can_take && (
+        <TextButton onClick={() => onAnswer(entry.where, true)}>Use it</TextButton>
+      )}{" "}
+      <TextButton quiet onClick={() => onAnswer(entry.where, false)}>
+        {entry.typed === null ? "It is right as it stands" : "Leave what stands"}
+      </TextButton>
     </p>
   );
 }

@@ -6,7 +6,7 @@ import { ProblemView } from "../../ui/ProblemView";
 import { TextButton } from "../../ui/TextButton";
 import type { Writer } from "./useWriting";
 
-/** Whether all is kept, what could be taken back, what is open, and who else writes. */
+/** Whether all is saved, what could be taken back, what is open, and who else writes. */
 export function WriteStatus(props: {
   writing: Writing;
   writer: Writer;
@@ -20,10 +20,10 @@ export function WriteStatus(props: {
   return (
     <div className="write-status">
       <p role="status" className="flex flex-wrap items-baseline gap-x-3">
-        {writer.standing === "kept" && <span className="text-soft">all kept</span>}
+        {writer.standing === "saved" && <span className="text-soft">all saved</span>}
         {props.isOld && (
           <span className="mark mark-unknown text-unknown">
-            the proof takes longer: the margin is of before the last edit
+            the proof takes longer: the margin is from before your last edit
           </span>
         )}
         {writer.standing === "sending" && <span className="text-unknown">proving…</span>}
@@ -41,6 +41,12 @@ export function WriteStatus(props: {
             and they are sent
           </span>
         )}
+        {writer.standing === "held" && (
+          <span className="mark mark-warn text-care">
+            Not saved yet: {waits} in this browser and will be tried again{" "}
+            <TextButton onClick={writer.skip}>Leave the first out</TextButton>
+          </span>
+        )}
         {writing.undo && (
           <TextButton quiet onClick={() => void writer.undo()}>
             Undo: {writing.undo}
@@ -54,7 +60,7 @@ export function WriteStatus(props: {
         )}
         {writing.open > 0 && (
           <span className="mark mark-unknown text-unknown">
-            {counted(writing.open, "open question")}: proved as far as the first
+            {counted(writing.open, "open question")}: nothing past one is proved
           </span>
         )}
         {writing.writers.map((each) => (
@@ -74,9 +80,16 @@ export function WriteStatus(props: {
         <Link to="?v=draft&history">History</Link>
         {props.children}
       </p>
-      {writer.problem && (
+      {(writer.problem || writer.refused.length > 0) && (
         <div className="py-1">
-          <ProblemView error={writer.problem} />
+          {writer.problem && <ProblemView error={writer.problem} />}
+          {writer.refused.map((each, index) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: what was refused only grows
+            <div key={index} role="alert" className="mark mark-stop">
+              <p className="font-semibold text-loss">This edit was not taken: {each.why}</p>
+              {each.said && <pre className="letter whitespace-pre-wrap">{each.said}</pre>}
+            </div>
+          ))}
           <TextButton quiet onClick={writer.forget}>
             Understood
           </TextButton>

@@ -1,5 +1,5 @@
 import type { Edit } from "../../api/client";
-import { keep, keptAs, keptMine } from "../../storage";
+import { keep, keptAs } from "../../storage";
 
 // Edits that could not be sent yet, of one tab: two tabs never send each other's.
 const PREFIX = "anleitung.edits.";
@@ -29,8 +29,7 @@ export function keepEdits(draft: string, edits: Edit[][]): void {
 
 /** What this tab has kept of a draft, as after a reload. */
 export function keptEdits(draft: string): Edit[][] {
-  const name = nameOf(draft, tabName());
-  return keptMine(name) === undefined ? [] : (keptAs(name, isEdits) ?? []);
+  return keptAs(nameOf(draft, tabName()), isEdits) ?? [];
 }
 
 /**

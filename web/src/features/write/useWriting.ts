@@ -14,8 +14,17 @@ export interface Path {
 
 export const writingKey = ({ codename, slug }: Path) => ["writing", codename, slug] as const;
 
-/** How the edits of this page fare: all kept, on their way, or waiting for something. */
-export type Standing = "kept" | "sending" | "offline" | "signed-out";
+/** How the edits of this page fare: all saved, on their way, or waiting for something. */
+export type Standing = "saved" | "sending" | "offline" | "signed-out" | "held";
+
+/** What the site says of an edit that it would refuse for ever. All else is tried again. */
+const REFUSALS = new Set(["edit-refused", "invalid-request", "invalid-bundle", "name-taken"]);
+
+/** An edit that was not taken: what it said, so that nothing that was typed is lost, and why. */
+export interface Refused {
+  said: string;
+  why: string;
+}
 
 /**
  * A draft as it is written. Edits stand in line and go one after the other, so that no answer
@@ -28,8 +37,9 @@ export function useWriting(path: Path) {
   const line = useRef<Edit[][]>(keptEdits(name));
   const busy = useRef(false);
   const [waiting, setWaiting] = useState(line.current.length);
-  const [standing, setStanding] = useState<Standing>("kept");
+  const [standing, setStanding] = useState<Standing>("saved");
   const [problem, setProblem] = useState<Error>();
+  const [refused, setRefused] = useState<Refused[]>([]);
   const at = useRef("");
   const query = useQuery({
     queryKey: key,
@@ -50,6 +60,19 @@ export function useWriting(path: Path) {
     [client, key],
   );
 
+  /** The first edit in line does not go; what it said is shown, and the rest goes on. */
+  const leaveOut = useCallback(
+    (why: string) => {
+      const [first, ...rest] = line.current;
+      line.current = rest;
+      keepLine();
+      const said = (first ?? []).map(saidBy).filter(Boolean).join("\n");
+      setRefused((before) => [...before, { said, why }]);
+      announce(why);
+    },
+    [keepLine],
+  );
+
   const send = useCallback(async () => {
     if (busy.current) return;
     busy.current = true;
@@ -68,21 +91,18 @@ export function useWriting(path: Path) {
         setProblem(undefined);
       } catch (error) {
         const code = error instanceof Problem ? error.body.code : "unreachable";
-        if (code === "unreachable" || code === "sign-in-first") {
-          setStanding(code === "unreachable" ? "offline" : "signed-out");
+        if (!REFUSALS.has(code)) {
+          setStanding(STANDING[code] ?? "held");
+          setProblem(STANDING[code] ? undefined : (error as Error));
           busy.current = false;
           return;
         }
-        // An edit that the site refuses would be refused for ever; it is told, and the rest goes on.
-        line.current = line.current.slice(1);
-        keepLine();
-        setProblem(error as Error);
-        announce((error as Error).message);
+        leaveOut((error as Error).message);
       }
     }
-    setStanding("kept");
+    setStanding("saved");
     busy.current = false;
-  }, [path, keepLine, show]);
+  }, [path, keepLine, show, leaveOut]);
 
   const edit = useCallback(
     (...edits: Edit[]) => {
@@ -98,6 +118,7 @@ export function useWriting(path: Path) {
       try {
         // What is on its way goes first.
         for (let tries = 0; line.current.length > 0 && tries < 100; tries += 1) await pause(50);
+        if (line.current.length > 0) throw new Error(NOT_SENT);
         show(await call());
         setProblem(undefined);
         announce(says);
@@ -187,7 +208,15 @@ export function useWriting(path: Path) {
   const standAt = useCallback((row: string) => {
     at.current = row;
   }, []);
-  const forget = useCallback(() => setProblem(undefined), []);
+  const forget = useCallback(() => {
+    setProblem(undefined);
+    setRefused([]);
+  }, []);
+  const skip = useCallback(() => {
+    leaveOut("You left it out.");
+    setProblem(undefined);
+    void send();
+  }, [leaveOut, send]);
   return {
     query,
     edit,
@@ -197,10 +226,30 @@ export function useWriting(path: Path) {
     show,
     standAt,
     forget,
+    skip,
+    refused,
     standing,
     waiting,
     problem,
   };
+}
+
+const STANDING: Record<string, Standing> = {
+  unreachable: "offline",
+  "sign-in-first": "signed-out",
+};
+const NOT_SENT =
+  "Edits of this page are not saved yet. Nothing was taken back; try again when all is saved.";
+
+/** What an edit says, as its author typed it; "" for one that only moves or removes rows. */
+function saidBy(edit: Edit): string {
+  if (edit.op === "write") return edit.line;
+  if (edit.op === "put") return JSON.stringify(edit.step);
+  if (edit.op === "set") return JSON.stringify(edit.change);
+  if (edit.op === "insert") return edit.steps.map((step) => JSON.stringify(step)).join("\n");
+  if (edit.op === "fold") return JSON.stringify(edit.into);
+  if (edit.op !== "head") return "";
+  return typeof edit.value === "string" ? edit.value : JSON.stringify(edit.value);
 }
 
 const pause = (milliseconds: number) =>

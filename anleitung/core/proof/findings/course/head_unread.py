@@ -10,9 +10,9 @@ FINDING = Finding(
     id="head-unread",
     nature=Nature.DOCUMENT,
     severity=Severity.STOP,
-    says=N_("What was typed cannot be read ({subject}). The proof is of what stood there before."),
+    says=N_("The head is open here ({subject}). The proof still covers what stood there before."),
     why=N_("The author means something else than what is proved here."),
-    remedy=N_("Type it to its end, or go back to what stood there"),
+    remedy=N_("Write it, take what is offered, or say that what stands there is right"),
     final=True,
 )
 
