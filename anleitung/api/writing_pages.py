@@ -21,7 +21,8 @@ from anleitung.api.writing_shapes import (
 )
 from anleitung.catalogue.load import load_builds, load_device
 from anleitung.core.shorthand.values import UnreadableLine
-from anleitung.core.writing.complete import Completion, complete
+from anleitung.core.writing.complete import Completion
+from anleitung.core.writing.complete_row import complete_row
 from anleitung.core.writing.condition import look_at_condition
 from anleitung.core.writing.fits import unknown_name
 from anleitung.core.writing.reading import read_row, sentence_of
@@ -93,7 +94,7 @@ def _notes(draft: Draft, ids: set[str]) -> list[NoteLineOut]:
 def completed(draft: Draft, line: str, before: str) -> CompletedOut:
     """before: id of the row, as it is read, that the line would stand before."""
     here = here_at(draft, before)
-    found = complete(line, here)
+    found = complete_row(line, here)
     reads = fault = ""
     try:
         plain = read_row(line, bundle=here.bundle, shelf=here.shelf)

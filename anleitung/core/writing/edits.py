@@ -278,9 +278,12 @@ def _fold(written: Written, edit: ops.Fold) -> Guide:
     chosen = _chosen(written, edit.ids)
     if len({(found.holder, found.arm) for found in chosen}) > 1:
         raise EditRefused("These rows do not stand in one list.", chosen[-1].step.id)
-    plain = {"id": str(edit.into.get("action", "")), **edit.into}
+    into = written.read(edit.line) if edit.line else edit.into
+    plain = {"id": str(into.get("action", "")), **into}
     steps = [whole_body(f.step) for f in chosen]
     arm = edit.arm or ("steps",)
+    if plain["id"] == "open":
+        raise EditRefused(f"“{edit.line}” is no row that holds others.", chosen[0].step.id)
     if _list_at(plain, arm) is None:
         raise EditRefused("The new row has no such list of steps.", chosen[0].step.id)
     _set_at(plain, arm, steps)

@@ -95,11 +95,15 @@ class Duplicate(Edit):
 
 
 class Fold(Edit):
-    """Rows beside each other are put into a new one that holds them. arm: into which list."""
+    """Rows beside each other are put into a new one that holds them. arm: into which list.
+
+    line: the new row as one types it; else into, as plain values.
+    """
 
     op: Literal["fold"]
     ids: Ids
-    into: Plain
+    line: Annotated[str, Field(max_length=2_000)] = ""
+    into: Plain = {}
     arm: Annotated[tuple[str | int, ...], Field(max_length=4)] = ()
 
 

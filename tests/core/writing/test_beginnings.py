@@ -14,6 +14,7 @@ from anleitung.core.shorthand.lines import text_of
 from anleitung.core.writing.begin import empty_guide
 from anleitung.core.writing.carry_over import carry_over
 from anleitung.core.writing.complete import complete
+from anleitung.core.writing.complete_row import complete_row
 from anleitung.core.writing.condition import look_at_condition
 from anleitung.core.writing.fits import kind_of, offers, unknown_name
 from anleitung.core.writing.here import Here
@@ -101,6 +102,21 @@ def test_every_row_of_a_guide_opens_as_a_sentence_that_says_what_it_holds() -> N
         held = {p.slot.field: p.slot.value for p in opened.pieces if p.slot}
         for name, value in held.items():
             assert opened.body.get(name, value) == value
+
+
+HELD = [
+    ("if", "if", "if "),
+    ("if variant is ", "K6", "if variant is K6 "),
+    ("if variant is K6 ", "asking", "if variant is K6 asking "),
+    ("choose ", "data", "choose data "),
+    ("each", "each slot", "each slot "),
+]
+
+
+@pytest.mark.parametrize(("line", "adds", "then"), HELD)
+def test_rows_that_hold_others_are_offered_too(line: str, adds: str, then: str) -> None:
+    assert (adds, then) in [(o.adds, o.line) for o in complete_row(line, HERE).offers]
+    assert complete_row(line, HERE).forms
 
 
 COMPLETED = [

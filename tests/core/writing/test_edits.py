@@ -211,6 +211,11 @@ REFUSED: list[tuple[dict[str, Any], str]] = [
         {"op": "fold", "ids": ["charge", "radio-for-m6"], "into": {"action": "each-slot"}},
         "one list",
     ),
+    ({"op": "fold", "ids": ["charge"], "line": "if so"}, "“if so” is no row"),
+    (
+        {"op": "fold", "ids": ["charge"], "line": "if moon is asking X?", "arm": ["then"]},
+        "cannot be",
+    ),
     ({"op": "unfold", "id": "charge"}, "holds no others"),
     ({"op": "pick", "id": "charge", "number": 0}, "no such meaning"),
     ({"op": "as-prose", "id": "charge"}, "is a step"),

@@ -2776,6 +2776,8 @@ export interface components {
         /**
          * Fold
          * @description Rows beside each other are put into a new one that holds them. arm: into which list.
+         *
+         *     line: the new row as one types it; else into, as plain values.
          */
         Fold: {
             /**
@@ -2785,10 +2787,18 @@ export interface components {
             arm: (string | number)[];
             /** Ids */
             ids: string[];
-            /** Into */
+            /**
+             * Into
+             * @default {}
+             */
             into: {
                 [key: string]: unknown;
             };
+            /**
+             * Line
+             * @default
+             */
+            line: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}

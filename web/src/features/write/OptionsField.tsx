@@ -63,10 +63,7 @@ export function OptionsField(props: {
               onClick={() =>
                 put(index, {
                   ...option,
-                  choices: [
-                    ...option.choices,
-                    newChoice(option.choices),
-                  ],
+                  choices: [...option.choices, newChoice(option.choices)],
                 })
               }
             >

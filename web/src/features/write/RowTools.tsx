@@ -2,6 +2,8 @@ import { useState } from "react";
 import type { Edit, WrittenRow } from "../../api/client";
 import { useKeys } from "../../app/keys";
 import { TextButton } from "../../ui/TextButton";
+import { LineEntry } from "./LineEntry";
+import type { Path } from "./useWriting";
 
 export interface RowActs {
   open: () => void;
@@ -14,11 +16,13 @@ export interface RowActs {
   unfold: () => void;
   /** Back to the words of the notes that it was read from. */
   refuse?: () => void;
-  fold: (edit: Pick<Extract<Edit, { op: "fold" }>, "into" | "arm">) => void;
+  fold: (edit: Pick<Extract<Edit, { op: "fold" }>, "line" | "into" | "arm">) => void;
 }
 
 /** What can be done with the row that one stands at, each with its key. */
 export function RowTools(props: {
+  path: Path;
+  state: string;
   row: WrittenRow;
   acts: RowActs;
   dual: boolean;
@@ -72,22 +76,39 @@ function Act(props: { says: string; of?: string; onPress: () => void }) {
   );
 }
 
-export function FoldChoices(props: {
+function FoldChoices(props: {
+  path: Path;
+  state: string;
+  row: WrittenRow;
   acts: RowActs;
   dual: boolean;
   options: { id: string; choices: { id: string }[] }[];
   onDone: () => void;
 }) {
   const { acts } = props;
-  const branch = (arm: "then" | "otherwise") =>
-    acts.fold({
-      into: { action: "branch", on: "mode is system", ask: "Is it so?" },
-      arm: [arm],
-    });
+  // A branch wants its condition and its question before there is one.
+  const [arm, setArm] = useState<"then" | "otherwise">();
+  if (arm) {
+    return (
+      <LineEntry
+        path={props.path}
+        before={props.row.id}
+        state={props.state}
+        begun="if "
+        label="The branch around these steps"
+        hint={`these steps are done ${arm === "then" ? "if so" : "if not"}`}
+        onWrite={(line) => {
+          acts.fold({ line, into: {}, arm: [arm] });
+          props.onDone();
+        }}
+        onLeave={() => setArm(undefined)}
+      />
+    );
+  }
   return (
     <p className="flex flex-wrap gap-x-3">
-      <Act says="a branch, if so" onPress={() => branch("then")} />
-      <Act says="a branch, if not" onPress={() => branch("otherwise")} />
+      <Act says="a branch, if so" onPress={() => setArm("then")} />
+      <Act says="a branch, if not" onPress={() => setArm("otherwise")} />
       {props.options.flatMap((option) =>
         option.choices.map((choice) => (
           <Act
@@ -95,11 +116,8 @@ export function FoldChoices(props: {
             says={`choice ${option.id}: ${choice.id}`}
             onPress={() =>
               acts.fold({
-                into: {
-                  action: "choose",
-                  option: option.id,
-                  choices: Object.fromEntries(option.choices.map((each) => [each.id, []])),
-                },
+                line: `choose ${option.id}`,
+                into: {},
                 arm: ["choices", choice.id],
               })
             }
@@ -109,7 +127,7 @@ export function FoldChoices(props: {
       {props.dual && (
         <Act
           says="a turn for each slot"
-          onPress={() => acts.fold({ into: { action: "each-slot" }, arm: ["steps"] })}
+          onPress={() => acts.fold({ line: "each slot", into: {}, arm: ["steps"] })}
         />
       )}
       <TextButton quiet onClick={props.onDone}>

@@ -105,7 +105,7 @@ export function WriteSheet(props: {
     const from = data.notes.filter((each) => each.row === row.id);
     if (row.open || from.length === 0) return undefined;
     const text = from.map((each) => each.text.trim()).join("\n");
-    const step = { action: "open", text, says: "refused as it was read from the notes" };
+    const step = { action: "open", text, says: "You refused how this was read from the notes." };
     return () => edit({ op: "put", id: row.id, was: row.mark, step });
   };
   const acts = (row: WrittenRow, shown: string): RowActs => ({
@@ -266,6 +266,8 @@ export function WriteSheet(props: {
         .map((each) => `Notes, line ${each.number}: “${each.text.trim()}” ${each.says}`);
       return (
         <RowTools
+          path={path}
+          state={data.fingerprint}
           row={row}
           acts={acts(row, shown.id)}
           dual={data.dual}

@@ -247,7 +247,7 @@ function saidBy(edit: Edit): string {
   if (edit.op === "put") return JSON.stringify(edit.step);
   if (edit.op === "set") return JSON.stringify(edit.change);
   if (edit.op === "insert") return edit.steps.map((step) => JSON.stringify(step)).join("\n");
-  if (edit.op === "fold") return JSON.stringify(edit.into);
+  if (edit.op === "fold") return edit.line ?? "";
   if (edit.op !== "head") return "";
   return typeof edit.value === "string" ? edit.value : JSON.stringify(edit.value);
 }
