@@ -46,7 +46,9 @@ FIELDS: dict[str, frozenset[str]] = {
 CONDITIONS = frozenset({"admission", "holds", "that", "on", "when", "demands"})
 # Facts that carry the id in their own name, and facts whose value it is.
 _NAMING = {"tool": ("tool",), "program": ("app", "set")}
-_VALUED = {"program": frozenset({"recovery", "root"})}
+_VALUED = {"program": frozenset({"recovery", "recovery-there", "root"})}
+# What changed a partition last may be a program or a tool.
+_CHANGED = ".changed"
 
 
 class RenameRefused(AnleitungError):
@@ -74,7 +76,7 @@ def rename_document(bundle: Bundle, kind: Renamed, old: str, new: str) -> Bundle
             f"A guide for several codenames keeps its {kind}s under their ids. Take the "
             "catalogue's, or make this one its next version."
         )
-    put = _Put(kind, old, new)
+    put = PutName(kind, old, new)
     device = bundle.device
     if kind in ("device", "scheme"):
         device = Device.model_validate(put(body_of(device)))
@@ -118,7 +120,14 @@ def each_atom(condition: Condition, change: Callable[[Condition], Condition]) ->
             assert_never(other)
 
 
-class _Put:
+def condition_with(typed: str, change: Callable[[Condition], Condition]) -> str:
+    """As it was typed where ``change`` leaves every comparison in it as it is."""
+    read = parse_condition(typed)
+    changed = each_atom(read, change)
+    return typed if changed == read else print_condition(changed)
+
+
+class PutName:
     """The new id in the place of the old one, in plain values at any depth."""
 
     def __init__(self, kind: Renamed, old: str, new: str) -> None:
@@ -132,13 +141,10 @@ class _Put:
         if not isinstance(value, str):
             return value
         if field in CONDITIONS and self._kind in _NAMING:
-            return print_condition(self._in_condition(parse_condition(value)))
+            return condition_with(value, self.in_atom)
         return self._new if value == self._old and field in FIELDS[self._kind] else value
 
-    def _in_condition(self, condition: Condition) -> Condition:
-        return each_atom(condition, self._in_atom)
-
-    def _in_atom(self, atom: Condition) -> Condition:
+    def in_atom(self, atom: Condition) -> Condition:
         match atom:
             case Is(fact, value):
                 return Is(self._fact(fact), self._value(fact, value))
@@ -156,5 +162,5 @@ class _Put:
         return fact
 
     def _value(self, fact: str, value: str) -> str:
-        named = fact in _VALUED.get(self._kind, frozenset())
+        named = fact in _VALUED.get(self._kind, frozenset()) or fact.endswith(_CHANGED)
         return self._new if named and value == self._old else value

@@ -6,21 +6,21 @@ codename, or says it in its texts, becomes an open question with what it could b
 
 import re
 from collections.abc import Iterator
+from dataclasses import replace
 from gettext import gettext as _
 from typing import Any
 
 from anleitung.core.documents.base import body_of
-from anleitung.core.documents.build import Build
-from anleitung.core.documents.device import Device
 from anleitung.core.documents.package import Package
-from anleitung.core.documents.scheme import NamingScheme
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.guide.document import Guide, Unread
+from anleitung.core.guide.document import Unread
 from anleitung.core.guide.nested import Nested, OneStep
 from anleitung.core.guide.open_question import OpenQuestion
 from anleitung.core.guide.script import RunScript
 from anleitung.core.guide.walk import map_steps
 from anleitung.core.phone.actions import Step
+from anleitung.core.writing.fits import misfits
+from anleitung.core.writing.here import Here
 from anleitung.core.writing.questions import BESIDE, step_or_question, whole_body
 from anleitung.core.writing.settle import row_asked, settle
 from anleitung.core.writing.shelf import Shelf, carry
@@ -29,46 +29,33 @@ from anleitung.core.writing.view import line_of
 
 
 def carry_over(
-    source: Bundle,
-    device: Device,
-    builds: tuple[Build, ...],
-    schemes: tuple[NamingScheme, ...],
-    shelf: Shelf,
-    begun: Guide,
+    source: Bundle, begun: Bundle, shelf: Shelf, guides: tuple[tuple[str, str], ...] = ()
 ) -> Bundle:
-    """source: as it is for one codename; shelf: what is at hand for the other; begun: an empty
+    """source: as it is for one codename; begun: an empty guide for the other, whose admission and
 
-    guide of the new name, whose admission and promise stand until the author's are read.
+    promise stand until the author's are read; shelf, guides: what is at hand there.
     """
-    over = _Over(source, device, builds, shelf)
+    over = _Over(source, Here(begun, shelf, guides=guides))
     guide = source.guide.model_copy(
         update={
-            "id": begun.id,
-            "codename": device.codename,
-            "title": begun.title,
-            "lineage": begun.lineage,
+            "id": begun.guide.id,
+            "codename": begun.device.codename,
+            "title": begun.guide.title,
+            "lineage": begun.guide.lineage,
             "also_for": (),
             "files": (),
             "programs": tuple(p for p in source.guide.programs if p in shelf.programs),
             "tools": tuple(t for t in source.guide.tools if t in shelf.tools),
-            "admission": begun.admission,
-            "promise": begun.promise.model_copy(update={"loses": source.guide.promise.loses}),
+            "admission": begun.guide.admission,
+            "promise": begun.guide.promise.model_copy(update={"loses": source.guide.promise.loses}),
             "unread": tuple(over.head()),
         }
     )
     guide = map_steps(guide, over.row)
     for name, says in over.speaks.items():
         guide = row_asked(guide, name, says)
-    bundle = Bundle(
-        guide=guide,
-        device=device,
-        builds=builds,
-        packages=(),
-        tools=(),
-        schemes=schemes,
-        programs=(),
-    )
-    return settle(begun, carry(bundle, over.kept, shelf))
+    bundle = replace(begun, guide=guide, packages=(), tools=(), programs=())
+    return settle(begun.guide, carry(bundle, over.kept, shelf))
 
 
 class _Over:
@@ -77,16 +64,14 @@ class _Over:
     what they say of the other phone.
     """
 
-    def __init__(
-        self, source: Bundle, device: Device, builds: tuple[Build, ...], shelf: Shelf
-    ) -> None:
-        self.source, self.device, self.shelf = source, device, shelf
+    def __init__(self, source: Bundle, here: Here) -> None:
+        self.source, self.here = source, here
+        self.device, self.shelf = here.bundle.device, here.shelf
         self.kept: list[str] = []
         self.speaks: dict[str, str] = {}
         self._parts = {p.name: p.role for p in source.device.layout.partitions}
-        self._there = {p.name: p.role for p in device.layout.partitions}
-        self._modes = {m.mode for m in device.modes}
-        self._foreign = self._foreign_words({b.build for b in builds})
+        self._there = {p.name: p.role for p in self.device.layout.partitions}
+        self._foreign = self._foreign_words()
 
     def head(self) -> Iterator[Unread]:
         """The conditions of the other guide, to be looked at: they are about another phone."""
@@ -103,17 +88,11 @@ class _Over:
                 says = self._speaks(foreign)
                 yield Unread(where=name, text=foreign, says=says, of_what_stands=True)
 
-    def _foreign_words(self, builds: set[str]) -> tuple[str, ...]:
+    def _foreign_words(self) -> tuple[str, ...]:
         """Words that belong to the other phone and not to this one."""
-        own = {self.device.codename, *(v.id for v in self.device.variants), *builds}
-        own |= {*self.device.market_names, self.device.maker}
-        of = self.source.device
-        words = {of.codename, *(v.id for v in of.variants), *of.market_names}
-        words |= {b.build for b in self.source.builds}
-        words |= {p.name for p in self.source.packages if p.id not in self.shelf.packages}
-        if of.maker != self.device.maker:
-            words.add(of.maker)
-        return tuple(sorted(words - own, key=len, reverse=True))
+        there, here = _words_of(self.source), _words_of(self.here.bundle)
+        there |= {p.name for p in self.source.packages if p.id not in self.shelf.packages}
+        return tuple(sorted(there - here, key=len, reverse=True))
 
     def row(self, step: OneStep) -> OneStep:
         if isinstance(step, Nested):
@@ -137,27 +116,21 @@ class _Over:
             return
         for file in step.used_files():
             yield from self._file(step, file)
-        part = getattr(step, "partition", None)
-        if part is not None and part not in self._there:
-            says = _("{codename} has no partition {part}").format(
-                codename=self.device.codename, part=part
-            )
-            like = [n for n, role in self._there.items() if role == self._parts.get(part)]
-            yield says, [step.model_copy(update={"partition": n}) for n in like]
-        mode = getattr(step, "mode", None)
-        if mode is not None and self._modes and mode not in self._modes:
-            yield (
-                _("{codename} has no mode {mode}").format(codename=self.device.codename, mode=mode),
-                [],
-            )
-        if step.chord_to() is not None and not any(c.reaches == mode for c in self.device.chords):
+        for each in misfits(whole_body(step), self.here):
+            if each.field == "partition":
+                role = self._parts.get(each.value)
+                like = [name for name, other in self._there.items() if other == role]
+                says = _("{codename} has no partition {part}").format(
+                    codename=self.device.codename, part=each.value
+                )
+                yield says, [step.model_copy(update={"partition": name}) for name in like]
+            elif each.field == "where":
+                yield each.says, [step.model_copy(update={"where": "running"})]
+            elif each.value not in step.used_files():
+                yield each.says, []
+        mode = step.chord_to()
+        if mode is not None and not any(c.reaches == mode for c in self.device.chords):
             yield _("{codename} has no such keys").format(codename=self.device.codename), []
-        where = getattr(step, "where", None)
-        if where in ("other", "both", "a", "b") and self.device.layout.slots != "dual":
-            yield (
-                _("{codename} has one slot").format(codename=self.device.codename),
-                [step.model_copy(update={"where": "running"})],
-            )
         foreign = self._said(body_of(step))
         if foreign:
             yield self._speaks(foreign), [step]
@@ -194,7 +167,8 @@ class _Over:
         """A word of the other phone in the texts of a row, "" for none."""
         for text in _texts(body):
             for word in self._foreign:
-                if re.search(rf"(?<![\w.-]){re.escape(word)}(?![\w-])", text, re.IGNORECASE):
+                # A part of a version is another version: 12.4.7 is not within 12.4.70 or 2.12.4.7.
+                if re.search(rf"(?<![\w.-]){re.escape(word)}(?!\.?\w|-\w)", text, re.IGNORECASE):
                     return word
         return ""
 
@@ -228,11 +202,28 @@ def _with_file(step: Step, file: str, other: str) -> Step:
     return type(step).model_validate(body | {"action": step.action})  # type: ignore[attr-defined]
 
 
+def _words_of(bundle: Bundle) -> set[str]:
+    """By which a phone, its parts and its releases are called, as they may stand in texts."""
+    device = bundle.device
+    words = {device.codename, device.maker, *device.market_names, *(v.id for v in device.variants)}
+    words |= {part.name for part in device.layout.partitions}
+    words |= {f"{each.mode} mode" for each in device.modes}
+    for build in bundle.builds:
+        # Readers are told a release by its number, and seldom by the whole build string.
+        words |= {build.build, *_VERSION.findall(build.build)}
+    return words
+
+
+# A number of at least two parts, as 12.4.7 in a build string.
+_VERSION = re.compile(r"(?<![\d.])\d+(?:\.\d+)+(?![\d.])")
+
+
 def _texts(value: Any) -> Iterator[str]:
     if isinstance(value, str):
         yield value
     elif isinstance(value, dict):
-        for inner in value.values():
+        for name, inner in value.items():
+            yield str(name)
             yield from _texts(inner)
     elif isinstance(value, list):
         for inner in value:

@@ -243,16 +243,36 @@ def names_things(action: str, name: str) -> bool:
     return _names(action, name) is not None
 
 
+@dataclass(frozen=True, slots=True)
+class Misfit:
+    """A value of a field that is not known here, or that something speaks against."""
+
+    field: str
+    value: str
+    says: str
+    is_known: bool
+
+
+def misfits(plain: Mapping[str, Any], here: Here) -> Iterator[Misfit]:
+    """plain: a step as plain values. Every field that names something or is a closed choice."""
+    action = str(plain["action"])
+    for name, value in plain.items() if action in BY_NAME else ():
+        if name in ("action", "id") or name not in BY_NAME[action].model_fields:
+            continue
+        named = names_things(action, name)
+        if not named and kind_of(action, name) not in ("choice", "choices"):
+            continue
+        there = {offer.value: offer for offer in offers(action, name, here, most=None)}
+        for each in value if isinstance(value, list) else [value]:
+            offer = there.get(str(each))
+            if offer is not None and offer.why_not:
+                yield Misfit(name, str(each), offer.why_not, True)
+            elif offer is None and named:
+                yield Misfit(
+                    name, str(each), _("{name} is not known here").format(name=each), False
+                )
+
+
 def unknown_name(plain: Mapping[str, Any], here: Here) -> str:
     """What a step names that is not there, in words; "" where all of it is known."""
-    action = str(plain["action"])
-    if action not in BY_NAME:
-        return ""
-    for name, value in plain.items():
-        if name in ("action", "id") or not names_things(action, name):
-            continue
-        there = {offer.value for offer in offers(action, name, here, most=None)}
-        for each in value if isinstance(value, list) else [value]:
-            if each not in there:
-                return _("{name} is not known here").format(name=each)
-    return ""
+    return next((each.says for each in misfits(plain, here) if not each.is_known), "")

@@ -5,11 +5,10 @@ from gettext import gettext as _
 from typing import Any, Literal
 
 from anleitung.core.conditions.model import Compare, Condition, In, Is, one_of
-from anleitung.core.conditions.text import parse_condition, print_condition
 from anleitung.core.documents.base import body_of
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide
-from anleitung.core.guide.rename import CONDITIONS, each_atom
+from anleitung.core.guide.rename import CONDITIONS, PutName, condition_with
 from anleitung.core.writing.settle import settle
 from anleitung.core.writing.shelf import Shelf, carry
 from anleitung.core.writing.tree import EditRefused, mark_of_row, stored_rows
@@ -42,7 +41,7 @@ def replace_in(bundle: Bundle, kind: Replaced, old: str, new: str, shelf: Shelf)
     }[kind]
     if new not in known:
         raise EditRefused(_("{name} is not at hand for this guide").format(name=new))
-    put = _Put(kind, old, new)
+    put = Put(kind, old, new)
     before = bundle.guide
     guide = Guide.model_validate(put(body_of(before)))
     if guide == before:
@@ -56,7 +55,7 @@ def replace_in(bundle: Bundle, kind: Replaced, old: str, new: str, shelf: Shelf)
     )
 
 
-class _Put:
+class Put:
     """The new name in the place of the old one, in plain values at any depth."""
 
     def __init__(self, kind: Replaced, old: str, new: str) -> None:
@@ -74,12 +73,19 @@ class _Put:
             return list(dict.fromkeys(found)) if plain and found != value else found
         if not isinstance(value, str):
             return value
-        if field in CONDITIONS and self._kind == "build":
-            return print_condition(each_atom(parse_condition(value), self._atom))
+        if field in CONDITIONS:
+            return condition_with(value, self._atom)
         named = field in _FIELDS[self._kind]
         return self._new if named and value == self._old else value
 
     def _atom(self, atom: Condition) -> Condition:
+        if self._kind == "tool":
+            return PutName("tool", self._old, self._new).in_atom(atom)
+        match atom:
+            case Is(fact) | In(fact) | Compare(fact) if self._kind == "file":
+                # What a file holds has names of its own; only what changed a partition is a file.
+                if not fact.endswith(".changed"):
+                    return atom
         match atom:
             case Is(fact, value) if value == self._old:
                 return Is(fact, self._new)

@@ -34,6 +34,7 @@ from anleitung.guides.load import (
     as_texts,
     find_draft,
     find_revision,
+    guides_of,
     held_guides,
     load_bundle,
     load_whole,
@@ -81,13 +82,9 @@ def begin(
         if how == "carry":
             row = _source(source, "")
             guide = bundle.guide.model_copy(update={"lineage": _lineage(row)})
+            guides = tuple((each.slug, "") for each in guides_of(codename))
             bundle = carry_over(
-                load_bundle(row),
-                bundle.device,
-                bundle.builds,
-                bundle.schemes,
-                shelf_of(codename),
-                guide,
+                load_bundle(row), bundle.with_guide(guide), shelf_of(codename), guides
             )
         if how == "notes":
             shelf = shelf_of(codename)

@@ -1,11 +1,14 @@
 """A guide of one codename carried over to another, an empty one, and what fits where."""
 
+from dataclasses import replace
 from typing import Any
 
 import pytest
 
+from anleitung.core.documents.base import body_of
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.check_bundle import check_bundle
+from anleitung.core.guide.document import Guide
 from anleitung.core.guide.open_question import OpenQuestion
 from anleitung.core.guide.walk import rows_of
 from anleitung.core.proof.prove import prove
@@ -38,7 +41,8 @@ def carried(of: Bundle, to: str) -> Bundle:
         shelf = shelf.with_bundle(home)
     assert home is not None
     begun = empty_guide(to, "new", "New", "other", system="", newest_base="", tools=())
-    return carry_over(of, home.device, home.builds, home.schemes, shelf, begun)
+    bare = replace(home.with_guide(begun), packages=(), tools=(), programs=())
+    return carry_over(of, bare, shelf)
 
 
 @pytest.mark.parametrize("name", ["clean-install", "base-both-slots", "root", "return-to-stock"])
@@ -61,6 +65,45 @@ def test_nothing_of_the_other_phone_stays_behind_unseen(name: str, to: str) -> N
     # No row is lost: each is carried over, asked about, or what it held stands in its place.
     assert set(stored_rows(of.guide)) <= set(stored_rows(there.guide))
     assert any(f.id == "head-unread" and f.severity == "stop" for f in prove(there).findings)
+
+
+# A step of a guide for palstek or achtknoten, where it goes, and what is then asked about it.
+CARRIED: list[tuple[str, str, dict[str, Any], str]] = [
+    ("achtknoten", "palstek", {"action": "wipe", "areas": ["cache"]}, "cache is not known here"),
+    (
+        "achtknoten",
+        "palstek",
+        {"action": "charge", "prose": "Never mind cache."},
+        "speaks of cache",
+    ),
+    ("palstek", "achtknoten", {"action": "mount", "partition": "vendor"}, "no partition vendor"),
+    ("palstek", "achtknoten", {"action": "charge", "sight": "Base 12.4.7"}, "speaks of 12.4.7"),
+    ("palstek", "achtknoten", {"action": "charge", "sight": "Base 12.4.70"}, ""),
+    (
+        "palstek",
+        "achtknoten",
+        {"action": "charge", "prose": "Use emergency mode."},
+        "emergency mode",
+    ),
+    ("palstek", "poller", {"action": "charge", "prose": "A Tidewerk phone."}, "speaks of Tidewerk"),
+    ("palstek", "achtknoten", {"action": "charge", "prose": "A Tidewerk phone."}, ""),
+    ("palstek", "achtknoten", {"action": "set-active", "slot": "other"}, "has one slot"),
+    ("palstek", "schotstek", {"action": "back-up", "what": ["media"], "kept": "card"}, "no card"),
+    ("palstek", "schotstek", {"action": "charge", "way_back": "emergency-base"}, "emergency-base"),
+    ("palstek", "klampe", {"action": "menu", "word": "Empty the cupboard"}, "not known here"),
+    ("palstek", "klampe", {"action": "charge"}, ""),
+]
+
+
+@pytest.mark.parametrize(("home", "to", "step", "says"), CARRIED)
+def test_whatever_is_of_the_other_phone_is_asked_about(
+    home: str, to: str, step: dict[str, Any], says: str
+) -> None:
+    of = demo_bundle(home, guide_names(home)[0]).for_codename(home)
+    guide = Guide.model_validate(body_of(of.guide) | {"steps": [{"id": "one", **step}]})
+    [there] = carried(of.with_guide(guide), to).guide.steps
+    assert isinstance(there, OpenQuestion) is bool(says)
+    assert not says or says in there.says  # type: ignore[union-attr]
 
 
 def test_what_a_file_could_be_here_is_offered() -> None:

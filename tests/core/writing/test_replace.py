@@ -1,14 +1,15 @@
 """A file, a tool or a build in the place of another, wherever a guide names it."""
 
-from typing import Any
+from typing import Any, Literal
 
 import pytest
 
 from anleitung.core.documents.base import body_of
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.check_bundle import check_bundle
+from anleitung.core.guide.rename import PutName
 from anleitung.core.guide.walk import rows_of
-from anleitung.core.writing.replace import Replaced, replace_in
+from anleitung.core.writing.replace import Put, Replaced, replace_in
 from anleitung.core.writing.shelf import Shelf
 from anleitung.core.writing.tree import EditRefused
 from anleitung.demo.bundles import demo_bundle
@@ -86,3 +87,25 @@ def test_a_tool_that_the_promise_speaks_of_goes_in_rows_and_conditions() -> None
     changed = replaced(INSTALL, "tool", "lotse", "funke")
     assert changed.bundle.guide.tools == ("funke",)
     assert changed.rows == (("see the phone with lotse", "see the phone with funke"),)
+
+
+# A condition of the admission, what is replaced by what, and the condition then.
+CONDITIONS: list[tuple[Replaced | Literal["program"], str, str, str, str]] = [
+    ("tool", "schleuse", "other", "tool.schleuse >= 2.1", "tool.other >= 2.1"),
+    ("tool", "schleuse", "other", "boot.changed is schleuse", "boot.changed is other"),
+    ("tool", "schleuse", "other", "tool.schleuse-2 >= 1  and  mode is system", "same"),
+    ("file", "a-file", "other", "boot.changed in {a-file, b}", "boot.changed in {other, b}"),
+    ("file", "a-file", "other", "system is a-file", "same"),
+    ("build", "B.1", "B.2", "every slot: base >= B.1", "every slot: base >= B.2"),
+    ("program", "ring", "other", "recovery-there is ring", "recovery-there is other"),
+    ("program", "ring", "other", "app.ring is there", "app.other is there"),
+    ("program", "ring", "other", "variant is ring", "same"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("kind", "old", "new", "typed", "then"), CONDITIONS)
+def test_conditions_name_the_new_one_and_stand_as_typed_where_they_do_not(
+    kind: Any, old: str, new: str, typed: str, then: str
+) -> None:
+    put = PutName(kind, old, new) if kind == "program" else Put(kind, old, new)
+    assert put({"admission": typed}) == {"admission": typed if then == "same" else then}
