@@ -248,7 +248,7 @@ def test_notes_are_pasted_into_a_draft_and_refused_with_a_key(bench: Page) -> No
     rows(bench).nth(1).click()
     expect(rows(bench).nth(1)).to_contain_text("read from short form")
     bench.keyboard.press("r")
-    expect(rows(bench).nth(1)).to_contain_text("refused as it was read from the notes")
+    expect(rows(bench).nth(1)).to_contain_text("You refused how this was read")
     expect(status(bench)).to_contain_text("2 open questions")
     rows(bench).nth(2).click()
     bench.keyboard.press("t")
@@ -328,14 +328,68 @@ def test_a_choice_is_written_in_the_head_and_its_rows_in_the_sheet(bench: Page) 
     assert results.violations_count == 0, results.generate_report()
 
 
-def test_the_help_lists_the_keys_of_a_draft(bench: Page) -> None:
-    bench.goto("/c/palstek/guides/clean-install?v=draft")
-    expect(status(bench)).to_contain_text("all saved")
-    bench.get_by_role("heading", level=1).click()
+# Keys that the help lists and tests of this file press; those of reading are in test_sheet.
+PRESSED = [
+    "Enter",
+    "i ⇧I",
+    "Alt ↑ ↓",
+    "⇧ ↑ ↓",
+    "d x",
+    "g u",
+    "1 2 …",
+    "t r",
+    "z ⇧Z",
+    "h v m",
+    "a m c o",
+]
+READING = ["↓ ↑", "n p", "e", "f", "/", "?"]
+
+
+def test_every_key_that_the_help_lists_does_what_it_says(bench: Page) -> None:
+    for key, how in (("a", "empty"), ("m", "notes"), ("c", "copy"), ("o", "carry")):
+        bench.goto("/c/palstek/guides")
+        expect(bench.get_by_role("link", name=re.compile(f" {key}$"))).to_be_visible()
+        bench.keyboard.press(key)
+        expect(bench).to_have_url(re.compile(f"begin.from={how}"))
+    begin(bench, "All keys")
+    write(bench, "charge", "restart")
+    bench.keyboard.press("Escape")
+    rows(bench).first.click()
     bench.keyboard.press("?")
-    keys = bench.get_by_role("dialog")
-    for says in ("open the row as its sentence", "fold rows into another", "undo, redo"):
-        expect(keys).to_contain_text(says)
+    listed = bench.get_by_role("dialog").locator("dt kbd").all_text_contents()
+    assert sorted(listed) == sorted([*READING, *PRESSED])
+    bench.keyboard.press("Escape")
+    # A row above, and one below.
+    rows(bench).first.click()
+    bench.keyboard.press("Shift+I")
+    write(bench, "power off")
+    bench.keyboard.press("Escape")
+    expect(rows(bench).first).to_contain_text("Switch the phone off")
+    rows(bench).first.click()
+    bench.keyboard.press("i")
+    write(bench, "see the phone with lotse")
+    bench.keyboard.press("Escape")
+    expect(rows(bench).nth(1)).to_contain_text("See that the phone is there")
+    rows(bench).nth(1).click()
+    bench.keyboard.press("Delete")
+    expect(rows(bench)).to_have_count(3)
+    # A branch asks for its condition and its question before there is one.
+    rows(bench).nth(1).click()
+    bench.keyboard.press("g")
+    bench.get_by_role("button", name="a branch, if not").click()
+    branch = bench.get_by_role("combobox", name="The branch around these steps")
+    expect(branch).to_have_value("if ")
+    branch.fill("if variant is ")
+    expect(bench.locator(".offers li").first).to_contain_text("K6")
+    branch.fill("if variant is M6 asking Is it M6?")
+    bench.keyboard.press("Enter")
+    expect(rows(bench).nth(1)).to_contain_text("Is it M6?")
+    expect(rows(bench).nth(2)).to_contain_text("If not")
+    # The head, the reader's view and the notes open and close.
+    rows(bench).first.click()
+    for key, field in (("h", "Admission"), ("m", "Your notes, as they are")):
+        bench.keyboard.press(key)
+        expect(bench.get_by_label(field)).to_be_visible()
 
 
 def test_what_a_closed_tab_could_not_send_is_sent_by_the_next(

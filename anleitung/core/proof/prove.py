@@ -108,6 +108,7 @@ def _finding(compiled: Compiled, found: Found) -> FindingOut:
         why=_(kind.why),
         remedy=_(kind.remedy),
         after=_after(compiled, found),
+        final=kind.final,
         witness=witness,
         phones=phones,
     )

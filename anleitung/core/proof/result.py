@@ -29,6 +29,7 @@ class FindingOut(Out):
     """step: "" for a rule of the documents; "end" for what is judged after the last step.
 
     after: what could not be tried of these phones any more, "" where they went on.
+    final: no contest lets it be published.
     """
 
     id: str
@@ -40,6 +41,7 @@ class FindingOut(Out):
     why: str
     remedy: str
     after: str = ""
+    final: bool = False
     witness: WitnessOut | None
     phones: PhonesOut | None
 

@@ -16,6 +16,7 @@ from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.phone.actions.enter_mode import EnterMode
 from anleitung.core.phone.cautions import CAUTIONS
 from anleitung.core.phone.clauses import DEAD, STUCK
+from anleitung.core.phone.take import tool_of
 from anleitung.core.proof.explain.words import condition_words, or_list
 from anleitung.core.proof.result import ChangeOut, FindingOut, ProofOut, StepTraceOut
 from anleitung.core.proof.run.compile import END
@@ -283,18 +284,13 @@ def _chords(bundle: Bundle, step: Step) -> tuple[ChordOut, ...]:
 
 
 def _commands(bundle: Bundle, step: Step) -> tuple[CommandOut, ...]:
-    key = step.command_key()
-    if key is None:
+    """Of the very tool that the proof has run the step with."""
+    key, tool = step.command_key(), tool_of(step, bundle.world)
+    if key is None or tool is None:
         return ()
     values = step.command_values(bundle.world)
-    found = []
-    for host in _hosts(bundle):
-        for tool in _tools(bundle):
-            text = tool.command(key, host.id, values)
-            if text is not None:
-                found.append(CommandOut(host=host.id, text=text))
-                break
-    return tuple(found)
+    told = ((host.id, tool.command(key, host.id, values)) for host in _hosts(bundle))
+    return tuple(CommandOut(host=host, text=text) for host, text in told if text is not None)
 
 
 def _tools(bundle: Bundle) -> list[Tool]:

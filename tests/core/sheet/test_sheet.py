@@ -11,6 +11,7 @@ from anleitung.core.sheet.build import build_sheet, size_words
 from anleitung.core.sheet.clock import duration_words, span_words
 from anleitung.core.sheet.model import RowOut, SheetOut
 from anleitung.core.sheet.prose import prose_html
+from anleitung.demo.bundles import demo_bundle
 from tests.core.bundles import bundle
 
 
@@ -21,6 +22,18 @@ def sheet(name: str) -> SheetOut:
 
 def row(of: SheetOut, step: str) -> RowOut:
     return next(r for r in of.rows if r.id == step)
+
+
+def test_a_command_is_of_the_tool_that_the_step_names() -> None:
+    """Another tool of the guide has a command of the same kind, and is listed first."""
+    own = bundle("clean-install")
+    guide = own.guide.model_copy(update={"tools": ("funke", "lotse")})
+    either = own.with_guide(guide)
+    told = build_sheet(either, prove(either))
+    assert {c.text for c in row(told, "see-phone").commands} >= {"lotse list"}
+    # A window that is clicked has no command, whatever the other tool has.
+    clicked = demo_bundle("poller", "return-to-stock")
+    assert row(build_sheet(clicked, prove(clicked)), "see-phone").commands == ()
 
 
 def test_rows_say_what_to_do_what_changes_and_what_it_costs() -> None:

@@ -94,7 +94,7 @@ CONDITIONS: list[tuple[Replaced | Literal["program"], str, str, str, str]] = [
     ("tool", "schleuse", "other", "tool.schleuse >= 2.1", "tool.other >= 2.1"),
     ("tool", "schleuse", "other", "boot.changed is schleuse", "boot.changed is other"),
     ("tool", "schleuse", "other", "tool.schleuse-2 >= 1  and  mode is system", "same"),
-    ("file", "a-file", "other", "boot.changed in {a-file, b}", "boot.changed in {other, b}"),
+    ("file", "a-file", "other", "boot.changed in {a-file, b}", "boot.changed in {b, other}"),
     ("file", "a-file", "other", "system is a-file", "same"),
     ("build", "B.1", "B.2", "every slot: base >= B.1", "every slot: base >= B.2"),
     ("program", "ring", "other", "recovery-there is ring", "recovery-there is other"),

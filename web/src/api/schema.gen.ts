@@ -2662,6 +2662,7 @@ export interface components {
          * @description step: "" for a rule of the documents; "end" for what is judged after the last step.
          *
          *     after: what could not be tried of these phones any more, "" where they went on.
+         *     final: no contest lets it be published.
          */
         FindingOut: {
             /**
@@ -2669,6 +2670,11 @@ export interface components {
              * @default
              */
             after: string;
+            /**
+             * Final
+             * @default false
+             */
+            final: boolean;
             /** Id */
             id: string;
             /**

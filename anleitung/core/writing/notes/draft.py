@@ -68,7 +68,7 @@ def _put(made: Drafted, note: Note, row: NoteRow, taken: set[str]) -> LineOf:
         for step in reversed(made.steps):
             if step["action"] == joined:
                 step |= {k: v for k, v in row.steps[0].items() if k != "joins"}
-                return LineOf(note.number, str(step["id"]), f"{row.says}: said of this step")
+                return LineOf(note.number, str(step["id"]), f"{row.says}, and belongs to this step")
     sure = len(row.steps) == 1 and not row.open_about and joined is None
     step = dict(row.steps[0]) if sure else _question(row)
     step = {

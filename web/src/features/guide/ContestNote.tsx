@@ -42,7 +42,7 @@ export function ContestNote({ finding }: { finding: Finding }) {
       each.finding === finding.id && each.subject === finding.subject && each.step === finding.step,
   );
   const error = open.error ?? sign.error;
-  if (finding.severity !== "stop" || (!known && !draft)) return null;
+  if (finding.severity !== "stop" || (!known && (!draft || finding.final))) return null;
   return (
     <>
       {known ? (

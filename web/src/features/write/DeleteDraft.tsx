@@ -21,7 +21,7 @@ export function DeleteDraft({ path, seen }: { path: Path; seen: string }) {
     onSuccess: async () => {
       navigate(`/c/${path.codename}/guides`);
       await refresh(client, "guide");
-      announce("The draft is deleted. It can be brought back for 30 days, under a new guide.");
+      announce("The draft is deleted. For 30 days it can be brought back where a guide is begun.");
     },
   });
   if (!asked) {
