@@ -435,3 +435,37 @@ def test_a_file_is_replaced_in_all_drafts_and_taken_back_at_once(bench: Page) ->
     bench.goto("/c/palstek/guides/replace-two?v=draft")
     expect(rows(bench).first).to_contain_text("Download")
     expect(bench.locator("table")).to_contain_text("radio-12.4.7-m6.img")
+
+
+def test_what_the_site_does_not_take_is_tried_again_or_shown_with_its_words(bench: Page) -> None:
+    begin(bench, "Not taken")
+    write(bench, "charge")
+    edits = re.compile("/edits$")
+
+    def answers(status_code: int, code: str, message: str) -> None:
+        body = {"code": code, "message": message, "at": [], "standing": ""}
+        bench.route(edits, lambda route: route.fulfill(status=status_code, json=body))
+
+    for code, status_code in (("error", 500), ("too-many", 429), ("no-right", 403)):
+        answers(status_code, code, "Not now.")
+        line(bench).fill("power off")
+        bench.keyboard.press("Enter")
+        expect(status(bench)).to_contain_text("Not saved yet: 1 edit waits in this browser")
+        bench.unroute(edits)
+        expect(status(bench)).to_contain_text("all saved")
+        expect(rows(bench)).to_have_count(2)
+        bench.keyboard.press("Escape")
+        rows(bench).nth(1).click()
+        bench.keyboard.press("x")
+        expect(rows(bench)).to_have_count(1)
+        bench.keyboard.press("i")
+    answers(409, "edit-refused", "It would not fit.")
+    line(bench).fill("restart and sing")
+    bench.keyboard.press("Enter")
+    refused = bench.get_by_role("alert")
+    expect(refused).to_contain_text("This edit was not taken: It would not fit.")
+    expect(refused).to_contain_text("restart and sing")
+    bench.unroute(edits)
+    bench.get_by_role("button", name="Understood").click()
+    expect(refused).not_to_be_attached()
+    expect(status(bench)).to_contain_text("all saved")

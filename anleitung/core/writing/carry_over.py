@@ -5,7 +5,7 @@ codename, or says it in its texts, becomes an open question with what it could b
 """
 
 import re
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import replace
 from gettext import gettext as _
 from typing import Any
@@ -15,7 +15,7 @@ from anleitung.core.documents.package import Package
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Unread
 from anleitung.core.guide.nested import Nested, OneStep
-from anleitung.core.guide.open_question import OpenQuestion
+from anleitung.core.guide.open_question import MAX_PICKS, OpenQuestion
 from anleitung.core.guide.script import RunScript
 from anleitung.core.guide.walk import map_steps
 from anleitung.core.phone.actions import Step
@@ -56,6 +56,9 @@ def carry_over(
         guide = row_asked(guide, name, says)
     bundle = replace(begun, guide=guide, packages=(), tools=(), programs=())
     return settle(begun.guide, carry(bundle, over.kept, shelf))
+
+
+Change = Callable[[Step], Step]
 
 
 class _Over:
@@ -109,13 +112,13 @@ class _Over:
             return step
         return self._question(step, asked)
 
-    def _asked(self, step: Step) -> Iterator[tuple[str, list[Step]]]:
-        """(what differs, what the step could be here)."""
+    def _asked(self, step: Step) -> Iterator[tuple[str, list[Change]]]:
+        """(what differs, what could be changed about it)."""
         if isinstance(step, RunScript):
             yield _("a script does what it was written for: for another codename"), []
             return
         for file in step.used_files():
-            yield from self._file(step, file)
+            yield from self._file(file)
         for each in misfits(whole_body(step), self.here):
             if each.field == "partition":
                 role = self._parts.get(each.value)
@@ -123,9 +126,9 @@ class _Over:
                 says = _("{codename} has no partition {part}").format(
                     codename=self.device.codename, part=each.value
                 )
-                yield says, [step.model_copy(update={"partition": name}) for name in like]
+                yield says, [_with(partition=name) for name in like]
             elif each.field == "where":
-                yield each.says, [step.model_copy(update={"where": "running"})]
+                yield each.says, [_with(where="running")]
             elif each.value not in step.used_files():
                 yield each.says, []
         mode = step.chord_to()
@@ -133,14 +136,15 @@ class _Over:
             yield _("{codename} has no such keys").format(codename=self.device.codename), []
         foreign = self._said(body_of(step))
         if foreign:
-            yield self._speaks(foreign), [step]
+            yield self._speaks(foreign), []
 
     def _speaks(self, word: str) -> str:
-        return _("it speaks of {word}, which is of {codename}").format(
-            word=word, codename=self.source.device.codename
-        )
+        codename = self.source.device.codename
+        if word.lower() == codename:
+            return _("it speaks of {codename}").format(codename=codename)
+        return _("it speaks of {word}, which is of {codename}").format(word=word, codename=codename)
 
-    def _file(self, step: Step, file: str) -> Iterator[tuple[str, list[Step]]]:
+    def _file(self, file: str) -> Iterator[tuple[str, list[Change]]]:
         theirs = next((p for p in self.source.packages if p.id == file), None)
         ours = self.shelf.packages.get(file)
         if theirs is not None and ours is not None and body_of(ours) == body_of(theirs):
@@ -149,7 +153,7 @@ class _Over:
         says = _("{name} is a file for {codename}").format(
             name=name, codename=self.source.device.codename
         )
-        yield says, [_with_file(step, file, p.id) for p in self._like(theirs)]
+        yield says, [_with_file(file, p.id) for p in self._like(theirs)]
 
     def _like(self, package: Package | None) -> list[Package]:
         """Files of this codename that do what the other one did there."""
@@ -172,8 +176,7 @@ class _Over:
                     return word
         return ""
 
-    def _question(self, step: Step, asked: list[tuple[str, list[Step]]]) -> OneStep:
-        picks = [pick for _says, steps in asked for pick in steps]
+    def _question(self, step: Step, asked: list[tuple[str, list[Change]]]) -> OneStep:
         beside = {k: v for k, v in whole_body(step).items() if k in BESIDE}
         return step_or_question(
             {
@@ -182,13 +185,31 @@ class _Over:
                 "action": "open",
                 "text": line_of(step),
                 "about": "carried-over",
-                "says": "; ".join(says for says, _steps in asked)[:400],
-                "picks": [{"does": whole_body(p)} for p in picks[:12]],
+                "says": "; ".join(dict.fromkeys(says for says, _changes in asked))[:400],
+                "picks": [{"does": whole_body(p)} for p in self._meant(step, asked)],
             }
         )
 
+    def _meant(self, step: Step, asked: list[tuple[str, list[Change]]]) -> list[Step]:
+        """What the step could be here: all that differs changed at once, and nothing left over."""
+        found = [step]
+        for _says, changes in asked:
+            if changes:
+                found = [change(each) for each in found for change in changes][:MAX_PICKS]
+        foreign = {p.id for p in self.source.packages} - set(self.shelf.packages)
+        return [
+            each
+            for each in found
+            if not any(misfits(whole_body(each), self.here))
+            and not foreign & set(each.used_files())
+        ]
 
-def _with_file(step: Step, file: str, other: str) -> Step:
+
+def _with(**fields: str) -> Change:
+    return lambda step: step.model_copy(update=fields)
+
+
+def _with_file(file: str, other: str) -> Change:
     """The same step with another file, wherever it names it."""
 
     def put(value: Any) -> Any:
@@ -198,8 +219,11 @@ def _with_file(step: Step, file: str, other: str) -> Step:
             return list(map(put, value))
         return other if value == file else value
 
-    body = {k: v if k == "id" else put(v) for k, v in body_of(step).items()}
-    return type(step).model_validate(body | {"action": step.action})  # type: ignore[attr-defined]
+    def change(step: Step) -> Step:
+        body = {k: v if k == "id" else put(v) for k, v in body_of(step).items()}
+        return type(step).model_validate(body | {"action": step.action})  # type: ignore[attr-defined]
+
+    return change
 
 
 def _words_of(bundle: Bundle) -> set[str]:

@@ -27,7 +27,7 @@ export function OptionsField(props: {
       {value.map((option, index) => (
         <div key={option.id} className="option-line">
           <p className="flex items-baseline gap-3">
-            <span className="letter">{option.id}</span>
+            <span className="letter whitespace-nowrap">{option.id}</span>
             <TextField
               label={`What ${option.id} asks`}
               value={option.ask}

@@ -52,7 +52,7 @@ export function WriteHead(props: {
   const answer = (field: string, take: boolean) => onEdit({ op: "answer-head", field, take });
   const asked = (field: string) => {
     const entry = unread.find((each) => each.where === field);
-    return entry && <Unread entry={entry} onAnswer={answer} />;
+    return entry && <Unread entry={entry} isShown onAnswer={answer} />;
   };
   const fold = () => {
     keep(OPEN, open ? undefined : "1");
@@ -72,16 +72,16 @@ export function WriteHead(props: {
       </p>
       {/* Where its field is not shown, what is open is told here. */}
       {unread
-        .filter((each) => !open || !FIELDS.has(each.where))
+        .filter((each) => !open || !(each.where in WORDS))
         .map((each) => (
           <div key={each.where}>
-            <span className="label">{each.where.replaceAll("_", " ")}</span>
+            <p className="text-soft">{WORDS[each.where] ?? each.where.replaceAll("_", " ")}</p>
             <Unread entry={each} onAnswer={answer} />
           </div>
         ))}
       {open && (
         <dl className="facts-list">
-          <dt>Title</dt>
+          <dt>{WORDS.title}</dt>
           <dd>
             <TextField
               label="Title"
@@ -90,7 +90,7 @@ export function WriteHead(props: {
             />
             {asked("title")}
           </dd>
-          <dt>In a sentence</dt>
+          <dt>{WORDS.summary}</dt>
           <dd>
             <TextField
               label="Summary"
@@ -99,7 +99,7 @@ export function WriteHead(props: {
             />
             {asked("summary")}
           </dd>
-          <dt>For phones where</dt>
+          <dt>{WORDS.admission}</dt>
           <dd>
             <ConditionField
               path={path}
@@ -113,7 +113,7 @@ export function WriteHead(props: {
               {counted(sheet.admitted, "kind of phone", "kinds of phone")} come in
             </p>
           </dd>
-          <dt>Ends with</dt>
+          <dt>{WORDS.promise}</dt>
           <dd>
             <PromiseField
               path={path}
@@ -123,7 +123,7 @@ export function WriteHead(props: {
             />
             {asked("promise")}
           </dd>
-          <dt>Choices</dt>
+          <dt>{WORDS.options}</dt>
           <dd>
             <OptionsField
               value={(values.options ?? []) as OptionValue[]}
@@ -140,7 +140,7 @@ export function WriteHead(props: {
               onWrite={(value) => set(field, value)}
             />
           ))}
-          <dt>Before the first step</dt>
+          <dt>{WORDS.introduction}</dt>
           <dd>
             <TextField
               label="Introduction"
@@ -159,23 +159,37 @@ export function WriteHead(props: {
 type Field = Extract<Edit, { op: "head" }>["field"];
 type Entry = Writing["head"]["unread"][number];
 
-/** The fields that the open head shows. */
-const FIELDS = new Set(
-  "title summary admission promise options files tools programs introduction".split(" "),
-);
+/** The fields that the open head shows, as it calls them. */
+const WORDS: Record<string, string> = {
+  title: "Title",
+  summary: "In a sentence",
+  admission: "For phones where",
+  promise: "Ends with",
+  options: "Choices",
+  files: "Files",
+  tools: "Host tools",
+  programs: "Phone programs",
+  introduction: "Before the first step",
+};
 
 /** What is open in a field of the head, and what can be done about it. */
-function Unread(props: { entry: Entry; onAnswer: (field: string, take: boolean) => void }) {
+function Unread(props: {
+  entry: Entry;
+  /** What was typed stands in its field above. */
+  isShown?: boolean;
+  onAnswer: (field: string, take: boolean) => void;
+}) {
   const { entry, onAnswer } = props;
+  const wasTyped = entry.typed !== null;
   return (
     <p className="mark mark-unknown text-unknown">
-      <span className="letter">{entry.text}</span>: {entry.says}. The proof still covers what stood
-      there before.{" "}
+      {wasTyped && !props.isShown && <span className="letter">{entry.text}: </span>}
+      {entry.says}.{wasTyped && " The proof still covers what stood there before."}{" "}
       {entry.can_take && (
         <TextButton onClick={() => onAnswer(entry.where, true)}>Use it</TextButton>
       )}{" "}
       <TextButton quiet onClick={() => onAnswer(entry.where, false)}>
-        {entry.typed === null ? "It is right as it stands" : "Leave what stands"}
+        {wasTyped ? "Leave what stood there" : "It is right as it stands"}
       </TextButton>
     </p>
   );
@@ -196,7 +210,7 @@ function Carried(props: {
   };
   return (
     <>
-      <dt>{{ files: "Files", tools: "Host tools", programs: "Phone programs" }[props.field]}</dt>
+      <dt>{WORDS[props.field]}</dt>
       <dd>
         <span className="flex flex-wrap gap-x-4">
           {props.ids.map((id) => (

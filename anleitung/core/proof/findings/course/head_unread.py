@@ -17,6 +17,10 @@ FINDING = Finding(
 )
 
 
+_MOST = 120  # characters of what was typed; the head itself shows all of it
+
+
 def check(compiled: Compiled) -> Iterator[Found]:
     for each in compiled.bundle.guide.unread:
-        yield Found(FINDING.id, f"{each.where}: {each.text}"[:200], "", None)
+        text = each.text if len(each.text) <= _MOST else f"{each.text[:_MOST]}…"
+        yield Found(FINDING.id, f"{each.where}: {text}", "", None)
