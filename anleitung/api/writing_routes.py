@@ -59,7 +59,14 @@ from anleitung.guides.models import Draft, PastedNotes
 from anleitung.guides.services.begin import begin
 from anleitung.guides.services.delete_draft import bring_back, delete_draft
 from anleitung.guides.services.edit import edit, redo, set_back, undo
-from anleitung.guides.services.replace_all import Done, replace_all, take_back
+from anleitung.guides.services.next_draft import next_draft
+from anleitung.guides.services.replace_all import (
+    Done,
+    files_before,
+    replace_all,
+    replacement_of,
+    take_back,
+)
 from anleitung.guides.work import begun_words
 from anleitung.guides.written import here_at, keep_when_quiet, written_proof
 from anleitung.jobs.services.ask import ask, once
@@ -229,9 +236,24 @@ def post_bring_back(request: HttpRequest, codename: str, slug: str) -> WritingOu
     )
 
 
+@router.post("/revisions/{short}/draft", response={200: WritingOut, **FAILED})
+def post_next_draft(request: HttpRequest, short: str, codename: str = "") -> WritingOut:
+    """The draft of the next version; codename: of several, for which it is looked at."""
+    now = timezone.now()
+    return _writing(
+        request, next_draft(actor=actor_of(request), short=short, codename=codename, now=now)
+    )
+
+
 @router.get("/codenames/{codename}/names", response={200: NamesOut, **FAILED})
 def get_names(request: HttpRequest, codename: str) -> NamesOut:
     return names_of(codename)
+
+
+@router.get("/codenames/{codename}/older", response={200: list[str], **FAILED})
+def get_older(request: HttpRequest, codename: str, name: str) -> list[str]:
+    """Names of files that this one follows, read by their releases; the latest first."""
+    return files_before(codename, name[:120])
 
 
 @router.post("/codenames/{codename}/look", response={200: list[AffectedOut], **LONG})
@@ -249,9 +271,7 @@ def post_replace(request: HttpRequest, codename: str, body: ReplaceIn) -> Replac
     done = replace_all(
         actor=actor_of(request),
         codename=codename,
-        kind=body.kind,
-        old=body.old,
-        new=body.new,
+        what=replacement_of(body.what.model_dump()),
         slugs=body.slugs,
         now=timezone.now(),
     )

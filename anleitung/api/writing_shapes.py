@@ -185,10 +185,29 @@ class SeenIn(Schema):
     seen: Annotated[str, Field(max_length=71)]
 
 
-class LookIn(Schema):
+class NamedIn(Schema):
     kind: Literal["file", "tool", "build"]
     old: Annotated[str, Field(min_length=1, max_length=80)]
     new: Annotated[str, Field(min_length=1, max_length=80)]
+
+
+class NewerIn(Schema):
+    """A newer release of a file. size: bytes; before: the file whose place it takes; build: that
+
+    it holds, "" where the names say it.
+    """
+
+    kind: Literal["newer"]
+    name: Annotated[str, Field(min_length=1, max_length=120)]
+    sha256: Annotated[str, Field(pattern="^[0-9a-fA-F]{64}$")]
+    size: Annotated[int, Field(ge=1, le=64 * 2**30)]
+    before: Annotated[str, Field(min_length=1, max_length=120)]
+    build: Annotated[str, Field(max_length=80)] = ""
+    source: Annotated[str, Field(max_length=200)] = ""
+
+
+class LookIn(Schema):
+    what: Annotated[NamedIn | NewerIn, Field(discriminator="kind")]
 
 
 class ReplaceIn(LookIn):
@@ -202,11 +221,15 @@ class ReplaceIn(LookIn):
 class AffectedOut(Schema):
     """rows: before and after, as lines; stops: -1 where the proof takes longer than a moment;
 
-    new_stops: what is a stop then and was none before, in words.
+    new_stops: what is a stop then and was none before, in words; version: of what is published,
+    where the guide has no draft yet; takes_over: what was said of an older file and is not asked
+    again.
     """
 
     slug: str
     title: str
+    version: str
+    takes_over: list[str]
     rows: list[tuple[str, str]]
     stops_before: int
     stops_after: int

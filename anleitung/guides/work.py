@@ -201,9 +201,10 @@ def begun_words(begun: Any) -> dict[str, Any]:
 
 
 def _look_at_replacing(job: Job, tick: Tick) -> list[dict[str, Any]]:
-    from anleitung.guides.services.replace_all import what_it_would_do
+    from anleitung.guides.services.replace_all import replacement_of, what_it_would_do
 
-    return list(what_it_would_do(**job.args, tick=tick))
+    what = replacement_of(job.args["what"])
+    return list(what_it_would_do(codename=job.args["codename"], what=what, tick=tick))
 
 
 def redrafted(draft: Draft) -> dict[str, Any]:

@@ -233,7 +233,9 @@ ROUTES = [
     ("post", "/api/codenames/palstek/drafts"),
     ("post", "/api/messages/in-log"),
     ("get", "/api/codenames/palstek/names"),
+    ("get", "/api/codenames/palstek/older?name=x"),
     ("post", "/api/codenames/palstek/look"),
+    ("post", "/api/revisions/000000000000/draft"),
     ("post", "/api/codenames/palstek/replace"),
     ("post", "/api/codenames/palstek/take-back"),
 ]
@@ -319,19 +321,37 @@ def test_a_replacing_is_looked_at_done_and_taken_back_over_the_api(writer: Clien
     names = writer.get(f"{at}/names").json()
     assert {"radio-m6", "radio-k6"} <= set(names["file"])
     asked = {"kind": "file", "old": "radio-m6", "new": "radio-k6"}
-    [told] = post(writer, f"{at}/look", asked)
+    [told] = post(writer, f"{at}/look", {"what": asked})
     assert (told["slug"], told["stops_before"], told["fault"]) == ("clean-install", 0, "")
     # Which stops are new is said, and not only how many there are.
     assert told["stops_after"] == len(told["new_stops"]) > 0
     assert writer.get(f"{AT}/writing").json()["state"] == 1
-    done = post(writer, f"{at}/replace", {**asked, "slugs": ["clean-install"]})["done"]
+    done = post(writer, f"{at}/replace", {"what": asked, "slugs": ["clean-install"]})["done"]
     assert done == [{"slug": "clean-install", "state": 2}]
     assert writer.get(f"{AT}/writing").json()["undo"] == "radio-m6 replaced by radio-k6"
     assert post(writer, f"{at}/take-back", {"done": done}) == {"left": []}
     assert writer.get(f"{AT}/writing").json()["state"] == 1
-    missing = post(writer, f"{at}/look", {**asked, "new": "other"})
-    assert post(writer, f"{at}/replace", {**asked, "slugs": []}, 422)["code"] == "invalid-request"
+    missing = post(writer, f"{at}/look", {"what": {**asked, "new": "other"}})
+    refused = post(writer, f"{at}/replace", {"what": asked, "slugs": []}, 422)
+    assert refused["code"] == "invalid-request"
     assert "other is not at hand" in missing[0]["fault"]
+
+
+def test_a_newer_file_is_read_by_its_name_and_bounded(writer: Client) -> None:
+    at = "/api/codenames/palstek"
+    name = "rettungsring-3.3-palstek.img"
+    before = writer.get(f"{at}/older", {"name": name}).json()
+    assert before == ["rettungsring-3.2-palstek.img"]
+    file = {"kind": "newer", "name": name, "sha256": "A" * 64, "size": 9, "before": before[0]}
+    [told] = post(writer, f"{at}/look", {"what": file})
+    assert (told["slug"], told["rows"], told["new_stops"]) == (
+        "clean-install",
+        [[before[0], name]],
+        [],
+    )
+    for wrong in ({"sha256": "a"}, {"size": 0}, {"name": ""}, {"kind": "another"}):
+        refused = post(writer, f"{at}/look", {"what": {**file, **wrong}}, 422)
+        assert refused["code"] == "invalid-request"
 
 
 @pytest.mark.parametrize("text", ["\ud800", "\x00charge", "\u202echarge", "<b>flash</b>"])

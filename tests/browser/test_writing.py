@@ -418,6 +418,7 @@ def test_a_file_is_replaced_in_all_drafts_and_taken_back_at_once(bench: Page) ->
     write(bench, "get radio-m6,firmware-m6")
     bench.goto("/c/palstek/guides")
     bench.get_by_role("link", name="Replace in all drafts").click()
+    bench.get_by_label("What", exact=True).select_option("a file by another")
     bench.get_by_label("Which is named now").fill("radio-m6")
     bench.get_by_label("Which takes its place").fill("radio-k6")
     bench.get_by_role("button", name="See what it would do").click()

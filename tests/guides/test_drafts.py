@@ -12,9 +12,11 @@ from anleitung.accounts.roles import NotAllowed
 from anleitung.core.guide.walk import actions_of
 from anleitung.core.writing import ops
 from anleitung.core.writing.begin import BeginRefused
+from anleitung.core.writing.newer import NewFile
 from anleitung.core.writing.tree import EditRefused, stored_rows
 from anleitung.demo.bundles import bundle_files
 from anleitung.guides.errors import (
+    AlreadyPublished,
     ContestRefused,
     DraftMoved,
     NoSuchDraft,
@@ -31,9 +33,18 @@ from anleitung.guides.services.contest import contest
 from anleitung.guides.services.delete_draft import bring_back, delete_draft
 from anleitung.guides.services.edit import edit, redo, set_back, undo
 from anleitung.guides.services.fix import Which, fix, fixes_of
+from anleitung.guides.services.next_draft import next_draft
 from anleitung.guides.services.paste_notes import paste_notes
 from anleitung.guides.services.publish import publish
-from anleitung.guides.services.replace_all import look_at_replacing, replace_all, take_back
+from anleitung.guides.services.replace_all import (
+    Named,
+    Newer,
+    files_before,
+    look_at_replacing,
+    replace_all,
+    take_back,
+    what_it_would_do,
+)
 from anleitung.guides.shelf import shelf_of
 from anleitung.guides.written import keep_when_quiet, written_proof
 from tests.conftest import NOW
@@ -281,6 +292,22 @@ def test_a_draft_of_a_published_guide_may_be_what_is_published_again(
     assert back.fingerprint == revision.fingerprint
 
 
+def test_the_next_version_is_written_from_what_is_published(
+    revision: Revision, maintainer: Any
+) -> None:
+    begun = next_draft(actor=maintainer, short=revision.short, now=SOON)
+    assert begun.fingerprint == revision.fingerprint
+    assert says()[-1] == "begun from 1.0.0"
+    with pytest.raises(DraftMoved, match="has a draft already"):
+        next_draft(actor=maintainer, short=revision.short, now=SOON)
+    with pytest.raises(AlreadyPublished):
+        publish(actor=maintainer, **AT, seen=begun.fingerprint, now=SOON)
+    changed = put(maintainer, {"op": "head", "field": "summary", "value": "Otherwise."})
+    again = publish(actor=maintainer, **AT, seen=changed.fingerprint, now=SOON)
+    assert again.version == "2.0.0"
+    assert Revision.objects.get(pk=revision.pk).files == revision.files
+
+
 def test_what_was_not_looked_at_is_not_called_harmless(draft: Draft, maintainer: Any) -> None:
     """Where no phone comes to the end, every slip would seem to do no harm."""
     asked = put(maintainer, {"op": "write", "line": "hold the keys", "id": "get-files"})
@@ -331,36 +358,36 @@ def test_a_guide_for_two_codenames_is_written_for_both_from_either(
     assert sheet.codename == codename
 
 
-REPLACED: list[tuple[dict[str, Any], list[str]]] = [
+REPLACED: list[tuple[Named, list[str]]] = [
     (
-        {"kind": "file", "old": "radio-m6", "new": "radio-k6"},
+        Named("file", "radio-m6", "radio-k6"),
         ["flash radio radio-m6 to both slots → flash radio radio-k6 to both slots"],
     ),
-    ({"kind": "tool", "old": "lotse", "new": "funke"}, ["see the phone with lotse → "]),
-    ({"kind": "build", "old": "PS-12.4.7-KU.r3", "new": "PS-12.4.1-KU.r2"}, [""]),
+    (Named("tool", "lotse", "funke"), ["see the phone with lotse → "]),
+    (Named("build", "PS-12.4.7-KU.r3", "PS-12.4.1-KU.r2"), [""]),
 ]
 
 
 @pytest.mark.parametrize(("asked", "says"), REPLACED)
 def test_what_is_replaced_in_all_drafts_is_looked_at_done_and_taken_back(
-    draft: Draft, maintainer: Any, asked: dict[str, Any], says: list[str]
+    draft: Draft, maintainer: Any, asked: Named, says: list[str]
 ) -> None:
     bring_in(actor=maintainer, files=bundle_files("palstek", "unlock"), replaces="", now=NOW)
-    found = list(look_at_replacing("palstek", **asked))
-    mine = next(each for each in found if each.draft.pk == draft.pk)
+    found = list(look_at_replacing("palstek", asked))
+    mine = next(each for each in found if each.row.pk == draft.pk)
     assert mine.changed is not None
     told = [f"{before} → {after}" for before, after in mine.changed.rows]
     assert all(any(line in each for each in told) for line in says)
     assert find_draft(**AT).fingerprint == draft.fingerprint
     done = replace_all(
-        actor=maintainer, codename="palstek", slugs=["clean-install"], now=SOON, **asked
+        actor=maintainer, codename="palstek", slugs=["clean-install"], now=SOON, what=asked
     )
     assert [each.slug for each in done] == ["clean-install"]
     now = find_draft(**AT)
     assert now.fingerprint == mine.changed.bundle.fingerprint
-    assert asked["old"] not in str(load_whole(now).documents["guide"])
-    assert list(look_at_replacing("palstek", **asked)) == [
-        each for each in found if each.draft.pk != draft.pk
+    assert asked.old not in str(load_whole(now).documents["guide"])
+    assert list(look_at_replacing("palstek", asked)) == [
+        each for each in found if each.row.pk != draft.pk
     ]
     assert take_back(actor=maintainer, codename="palstek", done=done, now=SOON) == []
     assert find_draft(**AT).fingerprint == draft.fingerprint
@@ -369,17 +396,47 @@ def test_what_is_replaced_in_all_drafts_is_looked_at_done_and_taken_back(
 def test_what_somebody_wrote_on_stays_when_a_replacing_is_taken_back(
     draft: Draft, maintainer: Any
 ) -> None:
-    asked: dict[str, Any] = {"kind": "file", "old": "radio-m6", "new": "radio-k6"}
+    asked = Named("file", "radio-m6", "radio-k6")
     given: dict[str, Any] = {"actor": maintainer, "codename": "palstek", "now": SOON}
-    done = replace_all(**given, slugs=["clean-install"], **asked)
+    done = replace_all(**given, slugs=["clean-install"], what=asked)
     written = put(maintainer, REMOVE)
     assert take_back(**given, done=done) == ["clean-install"]
     assert find_draft(**AT).fingerprint == written.fingerprint
     with pytest.raises(EditRefused, match="not at hand"):
-        replace_all(**given, slugs=["clean-install"], kind="file", old="radio-k6", new="other")
-    assert replace_all(**given, slugs=[], kind="file", old="radio-k6", new="radio-m6") == []
+        replace_all(**given, slugs=["clean-install"], what=Named("file", "radio-k6", "other"))
+    assert replace_all(**given, slugs=[], what=Named("file", "radio-k6", "radio-m6")) == []
     reader = get_user_model().objects.create_user(username="reader", password="a-long-word")
     with pytest.raises(NotAllowed):
-        replace_all(**{**given, "actor": reader}, slugs=["clean-install"], **asked)
+        replace_all(**{**given, "actor": reader}, slugs=["clean-install"], what=asked)
     with pytest.raises(NotAllowed):
         take_back(**{**given, "actor": reader}, done=done)
+
+
+RING = NewFile("rettungsring-3.3-palstek.img", "5" * 64, 77, "rettungsring-3.2-palstek.img")
+
+
+def test_a_newer_release_is_offered_to_drafts_and_to_what_is_published(
+    revision: Revision, maintainer: Any
+) -> None:
+    files = bundle_files("palstek", "base-both-slots")
+    bring_in(actor=maintainer, files=bundle_files("palstek", "root"), replaces="", now=NOW)
+    bring_in(actor=maintainer, files=files, replaces="", now=NOW)
+    assert files_before("palstek", RING.name) == [RING.before]
+    assert files_before("palstek", "rettungsring-3.1-palstek.img") == []
+    found = list(look_at_replacing("palstek", Newer(RING)))
+    with_it = {each.row.guide.slug for each in found}
+    assert "clean-install" in with_it  # which has no draft
+    told = {t["slug"]: t for t in what_it_would_do(codename="palstek", what=Newer(RING))}
+    assert (told["clean-install"]["version"], told["clean-install"]["new_stops"]) == ("1.0.0", [])
+    assert told["clean-install"]["takes_over"] != []
+    given: dict[str, Any] = {"actor": maintainer, "codename": "palstek", "now": SOON}
+    done = replace_all(**given, slugs=sorted(with_it), what=Newer(RING))
+    assert {each.slug for each in done} == with_it
+    begun = find_draft(**AT)
+    [ring] = [p for p in load_bundle(begun).packages if p.id == "rettungsring"]
+    assert (ring.name, ring.sha256) == (RING.name, RING.sha256)
+    assert [s for s in says() if "begun for" in s] == ["begun for a newer file, from 1.0.0"]
+    # Taken back: the draft that was begun for it alone is gone, others stand as they stood.
+    assert take_back(**given, done=done) == []
+    assert not Draft.objects.filter(guide=revision.guide).exists()
+    assert Revision.objects.get(pk=revision.pk).fingerprint == revision.fingerprint

@@ -247,6 +247,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/codenames/{codename}/older": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Older
+         * @description Names of files that this one follows, read by their releases; the latest first.
+         */
+        get: operations["anleitung_api_writing_routes_get_older"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/codenames/{codename}/phone": {
         parameters: {
             query?: never;
@@ -1259,6 +1279,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/revisions/{short}/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Next Draft
+         * @description The draft of the next version; codename: of several, for which it is looked at.
+         */
+        post: operations["anleitung_api_writing_routes_post_next_draft"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/revisions/{short}/lift-notice": {
         parameters: {
             query?: never;
@@ -1490,7 +1530,9 @@ export interface components {
          * AffectedOut
          * @description rows: before and after, as lines; stops: -1 where the proof takes longer than a moment;
          *
-         *     new_stops: what is a stop then and was none before, in words.
+         *     new_stops: what is a stop then and was none before, in words; version: of what is published,
+         *     where the guide has no draft yet; takes_over: what was said of an older file and is not asked
+         *     again.
          */
         AffectedOut: {
             /** Fault */
@@ -1508,8 +1550,12 @@ export interface components {
             stops_after: number;
             /** Stops Before */
             stops_before: number;
+            /** Takes Over */
+            takes_over: string[];
             /** Title */
             title: string;
+            /** Version */
+            version: string;
             /** Warnings After */
             warnings_after: number;
             /** Warnings Before */
@@ -3373,15 +3419,8 @@ export interface components {
         };
         /** LookIn */
         LookIn: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "file" | "tool" | "build";
-            /** New */
-            new: string;
-            /** Old */
-            old: string;
+            /** What */
+            what: components["schemas"]["NamedIn"] | components["schemas"]["NewerIn"];
         };
         /** LostOut */
         LostOut: {
@@ -3551,6 +3590,18 @@ export interface components {
              */
             op: "move";
         };
+        /** NamedIn */
+        NamedIn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "build" | "file" | "tool";
+            /** New */
+            new: string;
+            /** Old */
+            old: string;
+        };
         /**
          * NamesOut
          * @description What can be replaced: what the drafts of a codename name, and what is at hand instead.
@@ -3612,6 +3663,37 @@ export interface components {
             role: string;
             /** Size */
             size: number;
+        };
+        /**
+         * NewerIn
+         * @description A newer release of a file. size: bytes; before: the file whose place it takes; build: that
+         *
+         *     it holds, "" where the names say it.
+         */
+        NewerIn: {
+            /** Before */
+            before: string;
+            /**
+             * Build
+             * @default
+             */
+            build: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "newer";
+            /** Name */
+            name: string;
+            /** Sha256 */
+            sha256: string;
+            /** Size */
+            size: number;
+            /**
+             * Source
+             * @default
+             */
+            source: string;
         };
         /**
          * NotThere
@@ -4351,17 +4433,10 @@ export interface components {
          * @description slugs: the drafts in which it is done.
          */
         ReplaceIn: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "file" | "tool" | "build";
-            /** New */
-            new: string;
-            /** Old */
-            old: string;
             /** Slugs */
             slugs: string[];
+            /** What */
+            what: components["schemas"]["NamedIn"] | components["schemas"]["NewerIn"];
         };
         /**
          * ReplacedOut
@@ -6735,6 +6810,102 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OfferedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_writing_routes_get_older: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path: {
+                codename: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
                 };
             };
             /** @description Bad Request */
@@ -12428,6 +12599,102 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_writing_routes_post_next_draft: {
+        parameters: {
+            query?: {
+                codename?: string;
+            };
+            header?: never;
+            path: {
+                short: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WritingOut"];
                 };
             };
             /** @description Bad Request */

@@ -3,6 +3,7 @@ import { Link, useNavigate } from "react-router";
 import type { Page } from "../../api/client";
 import { counted } from "../../ui/counted";
 import { dayWords } from "../../ui/dates";
+import { NextDraft } from "./NextDraft";
 import { PublishButton } from "./PublishButton";
 import { WithdrawButton } from "./WithdrawButton";
 
@@ -24,6 +25,7 @@ export function GuideHead({ page }: { page: Page }) {
             Bundle
           </a>
           {page.kind === "revision" && <a href={page.address}>Readers’ page</a>}
+          {page.kind === "revision" && <NextDraft page={page} />}
           {page.kind === "draft" ? <PublishButton page={page} /> : <WithdrawButton page={page} />}
         </span>
       </div>

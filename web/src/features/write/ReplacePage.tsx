@@ -12,18 +12,20 @@ import { ProblemView } from "../../ui/ProblemView";
 import { usePageTitle } from "../../ui/usePageTitle";
 import { Waiting } from "../../ui/Waiting";
 import { CodenameHead } from "../codename";
+import { NewerFields } from "./NewerFields";
+import { isWhole, type NamedKind, NO_FILE, namedNow, type Replacement } from "./replacement";
 
-const KINDS = ["file", "tool", "build"] as const;
-type Kind = (typeof KINDS)[number];
-interface Asked {
-  kind: Kind;
-  old: string;
-  new: string;
-}
+const KINDS = ["newer", "file", "tool", "build"] as const;
+const SAYS = {
+  newer: "a file by its newer release",
+  file: "a file by another",
+  tool: "a host tool by another",
+  build: "a build by another",
+};
 type Affected = components["schemas"]["AffectedOut"];
 type Made = { slug: string; state: number }[];
 
-/** A file, a tool or a build replaced in all drafts of a codename: looked at, done, taken back. */
+/** What all drafts of a codename name, replaced by another: looked at, done, taken back. */
 export function ReplacePage() {
   const { codename = "" } = useParams();
   usePageTitle("Replace in all drafts", codename);
@@ -45,8 +47,14 @@ export function ReplacePage() {
   );
 }
 
-function ReplaceForm({ codename, names }: { codename: string; names: Record<Kind, string[]> }) {
-  const [asked, setAsked] = useState<Asked>({ kind: "file", old: "", new: "" });
+function ReplaceForm({
+  codename,
+  names,
+}: {
+  codename: string;
+  names: Record<NamedKind, string[]>;
+}) {
+  const [asked, setAsked] = useState<Replacement>({ kind: "newer", ...NO_FILE });
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [made, setMade] = useState<Made>();
   const client = useQueryClient();
@@ -54,7 +62,8 @@ function ReplaceForm({ codename, names }: { codename: string; names: Record<Kind
   const look = useMutation({
     mutationFn: () =>
       patiently(
-        () => api.POST("/api/codenames/{codename}/look", { params: { path }, body: asked }),
+        () =>
+          api.POST("/api/codenames/{codename}/look", { params: { path }, body: { what: asked } }),
         { once: true },
       ),
     onSuccess: (data) => {
@@ -71,7 +80,7 @@ function ReplaceForm({ codename, names }: { codename: string; names: Record<Kind
       answerOf(
         api.POST("/api/codenames/{codename}/replace", {
           params: { path },
-          body: { ...asked, slugs },
+          body: { what: asked, slugs },
         }),
       ),
     onSuccess: async (data) => {
@@ -103,22 +112,12 @@ function ReplaceForm({ codename, names }: { codename: string; names: Record<Kind
     event.preventDefault();
     look.mutate();
   };
-  const put = (change: Partial<Asked>) => {
-    setAsked({ ...asked, ...change });
+  const put = (now: Replacement) => {
+    setAsked(now);
     look.reset();
   };
-  const field = (name: "old" | "new", says: string) => (
-    <label>
-      <span className="text-soft">{says}</span>
-      <input
-        className="letter"
-        required
-        list="replace-names"
-        value={asked[name]}
-        onChange={(event) => put({ [name]: event.target.value.trim() })}
-      />
-    </label>
-  );
+  const begin = (kind: Replacement["kind"]) =>
+    put(kind === "newer" ? { kind, ...NO_FILE } : { kind, old: "", new: "" });
   return (
     <>
       <form onSubmit={send} className="begin-form">
@@ -126,24 +125,27 @@ function ReplaceForm({ codename, names }: { codename: string; names: Record<Kind
           <span className="text-soft">What</span>
           <select
             value={asked.kind}
-            onChange={(event) => put({ kind: event.target.value as Kind, old: "", new: "" })}
+            onChange={(event) => begin(event.target.value as Replacement["kind"])}
           >
             {KINDS.map((kind) => (
               <option key={kind} value={kind}>
-                {{ file: "a file", tool: "a host tool", build: "a build" }[kind]}
+                {SAYS[kind]}
               </option>
             ))}
           </select>
         </label>
-        {field("old", "Which is named now")}
-        {field("new", "Which takes its place")}
-        <datalist id="replace-names">
-          {names[asked.kind].map((name) => (
-            <option key={name} value={name} />
-          ))}
-        </datalist>
+        {asked.kind === "newer" ? (
+          <NewerFields
+            codename={codename}
+            file={asked}
+            builds={names.build}
+            onChange={(file) => put({ ...file, kind: "newer" })}
+          />
+        ) : (
+          <NamedFields asked={asked} names={names[asked.kind]} onChange={put} />
+        )}
         <p className="flex items-baseline gap-4">
-          <Button type="submit" disabled={look.isPending || !asked.old || !asked.new}>
+          <Button type="submit" disabled={look.isPending || !isWhole(asked)}>
             {look.isPending ? "Proving each of them…" : "See what it would do"}
           </Button>
           <Link to={`/c/${codename}/guides`}>Back to the guides</Link>
@@ -152,7 +154,9 @@ function ReplaceForm({ codename, names }: { codename: string; names: Record<Kind
       {[look.error, replace.error, back.error].map(
         (error) => error && <ProblemView key={error.message} error={error} />,
       )}
-      {look.data && affected.length === 0 && <p className="mt-3">No draft names {asked.old}.</p>}
+      {look.data && affected.length === 0 && (
+        <p className="mt-3">No draft names {namedNow(asked)}.</p>
+      )}
       {affected.length > 0 && (
         <section aria-label="What it would do" className="mt-4 max-w-[900px]">
           {affected.map((each) => (
@@ -191,6 +195,35 @@ function ReplaceForm({ codename, names }: { codename: string; names: Record<Kind
   );
 }
 
+type Named = Extract<Replacement, { old: string }>;
+
+function NamedFields(props: { asked: Named; names: string[]; onChange: (asked: Named) => void }) {
+  const { asked, onChange } = props;
+  const field = (name: "old" | "new", says: string) => (
+    <label>
+      <span className="text-soft">{says}</span>
+      <input
+        className="letter"
+        required
+        list="replace-names"
+        value={asked[name]}
+        onChange={(event) => onChange({ ...asked, [name]: event.target.value.trim() })}
+      />
+    </label>
+  );
+  return (
+    <>
+      {field("old", "Which is named now")}
+      {field("new", "Which takes its place")}
+      <datalist id="replace-names">
+        {props.names.map((name) => (
+          <option key={name} value={name} />
+        ))}
+      </datalist>
+    </>
+  );
+}
+
 const isWorse = (each: Affected) =>
   each.fault !== "" || each.stops_after < 0 || each.new_stops.length > 0;
 
@@ -215,7 +248,12 @@ function Draft(props: {
           />
           {draft.title}
         </label>
-        <Link to={`/c/${props.codename}/guides/${draft.slug}?v=draft`}>Open</Link>
+        <Link to={`/c/${props.codename}/guides/${draft.slug}${draft.version ? "" : "?v=draft"}`}>
+          Open
+        </Link>
+        {draft.version && (
+          <span className="text-soft">published {draft.version}; it gets a draft</span>
+        )}
         <span className={isWorse(draft) ? "mark mark-stop text-loss" : "text-soft"}>
           {draft.fault ||
             `${counts(draft.stops_before, draft.warnings_before)} → ${counts(draft.stops_after, draft.warnings_after)}`}
@@ -226,6 +264,11 @@ function Draft(props: {
           {each}
         </p>
       ))}
+      {draft.takes_over.length > 0 && (
+        <p className="pl-8 text-care">
+          Taken over, check it for the newer one: {draft.takes_over.join("; ")}
+        </p>
+      )}
       {draft.rows.map(([before, after]) => (
         <p key={before + after} className="letter pl-8 text-soft">
           {before} <span aria-hidden>→</span> {after}
