@@ -418,7 +418,7 @@ def test_a_file_is_replaced_in_all_drafts_and_taken_back_at_once(bench: Page) ->
     write(bench, "get radio-m6,firmware-m6")
     bench.goto("/c/palstek/guides")
     bench.get_by_role("link", name="Replace in all drafts").click()
-    bench.get_by_label("What", exact=True).select_option("a file by another")
+    bench.get_by_role("combobox", name="What").select_option("a file by another")
     bench.get_by_label("Which is named now").fill("radio-m6")
     bench.get_by_label("Which takes its place").fill("radio-k6")
     bench.get_by_role("button", name="See what it would do").click()
@@ -436,6 +436,36 @@ def test_a_file_is_replaced_in_all_drafts_and_taken_back_at_once(bench: Page) ->
     bench.goto("/c/palstek/guides/replace-two?v=draft")
     expect(rows(bench).first).to_contain_text("Download")
     expect(bench.locator("table")).to_contain_text("radio-12.4.7-m6.img")
+
+
+def test_a_newer_file_is_read_here_and_taken_into_drafts_and_into_what_is_published(
+    bench: Page, tmp_path: Path
+) -> None:
+    newer = tmp_path / "rettungsring-3.3-palstek.img"
+    newer.write_bytes(b"a newer ring")
+    bench.goto("/c/palstek/guides")
+    bench.get_by_role("link", name="Replace in all drafts").click()
+    bench.get_by_label("The newer file").set_input_files(newer)
+    expect(bench.get_by_label("Name of the newer file")).to_have_value(newer.name)
+    expect(bench.get_by_label("Size in bytes")).to_have_value("12")
+    of = bench.get_by_label("It takes the place of")
+    expect(of).to_have_value("rettungsring-3.2-palstek.img")
+    bench.get_by_role("button", name="See what it would do").click()
+    found = bench.get_by_role("region", name="What it would do")
+    expect(found).to_contain_text("published 1.0.0; it gets a draft")
+    expect(found).to_contain_text("Taken over, check it for the newer one")
+    assert Axe().run(bench).violations_count == 0
+    found.get_by_role("button", name=re.compile("Replace in .* drafts")).click()
+    bench.get_by_role("button", name="Take it back in all of them").click()
+    expect(bench.get_by_text("Taken back in all of them.")).to_be_visible()
+
+
+def test_the_next_version_is_begun_with_a_press(bench: Page) -> None:
+    bench.goto("/c/palstek/guides/emergency-base")
+    bench.get_by_role("button", name="Write the next version").click()
+    expect(status(bench)).to_contain_text("all saved")
+    expect(bench.get_by_role("button", name="Delete the draft")).to_be_visible()
+    expect(bench.get_by_role("button", name="Write the next version")).not_to_be_attached()
 
 
 def test_what_the_site_does_not_take_is_tried_again_or_shown_with_its_words(bench: Page) -> None:

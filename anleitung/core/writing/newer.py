@@ -89,15 +89,19 @@ def words_apart(bundle: Bundle) -> frozenset[str]:
     return frozenset(word.lower() for word in words)
 
 
-def with_newer(bundle: Bundle, file: NewFile) -> Changed | None:
-    """For one codename. None where no file of the guide has the older name. Raises EditRefused."""
+def with_newer(bundle: Bundle, file: NewFile, codename: str = "") -> Changed | None:
+    """bundle: with all its codenames; codename: whose builds the names speak of.
+
+    None where no file of the guide has the older name. Raises EditRefused.
+    """
     older = next((p for p in bundle.packages if p.name == file.before), None)
     if older is None:
         return None
     if older.derived is not None:
         says = _("{name} is made from another file: give the newer release of that one")
         raise EditRefused(says.format(name=older.name))
-    newer = _package(bundle, older, file)
+    mine = bundle.for_codename(codename) if codename in bundle.codenames else bundle.each[0]
+    newer = _package(mine, older, file)
     packages = tuple(
         newer if p is older else _made_from(p, older, newer, bundle) for p in bundle.packages
     )

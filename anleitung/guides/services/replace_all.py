@@ -77,9 +77,7 @@ class Newer:
         return f"{self.file.name} in the place of {self.file.before}"
 
     def in_bundle(self, whole: Bundle, codename: str, shelf: Shelf) -> Changed | None:
-        if whole.others:
-            raise EditRefused("This guide is for several codenames. Change its file by hand.")
-        return with_newer(whole, self.file)
+        return with_newer(whole, self.file, codename)
 
     def takes_over(self, whole: Bundle) -> list[str]:
         return [

@@ -5,6 +5,7 @@ from dataclasses import replace
 import pytest
 
 from anleitung.core.documents.package import Package
+from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.check_bundle import check_bundle
 from anleitung.core.proof.prove import prove
@@ -17,7 +18,7 @@ from anleitung.core.writing.newer import (
     words_apart,
 )
 from anleitung.core.writing.tree import EditRefused
-from anleitung.demo.bundles import demo_bundle
+from anleitung.demo.bundles import bundle_files, demo_bundle
 from tests.core.bundles import bundle
 
 INSTALL = bundle("clean-install")
@@ -140,6 +141,17 @@ def test_what_is_taken_over_is_told() -> None:
     assert "Oldest" not in str(told)
     assert "least base: PS-12.4.1-KU.r2" in told
     assert not [each for each in told if each.startswith(("sha256", "SHA", "size", "sources"))]
+
+
+def test_a_guide_for_two_codenames_gets_it_for_the_one_that_it_is_of() -> None:
+    whole = read_bundle(bundle_files("palstek", "wattlaeufer-tidewerk"))
+    file = NewFile("rettungsring-3.3-palstek.img", SHA, 77, "rettungsring-3.2-palstek.img")
+    made = with_newer(whole, file, "palstek")
+    assert made is not None
+    assert check_bundle(made.bundle) == []
+    here, there = (made.bundle.for_codename(c) for c in ("palstek", "schotstek"))
+    assert file.name in {p.name for p in here.packages}
+    assert there.packages == whole.for_codename("schotstek").packages
 
 
 def test_a_guide_without_the_older_file_is_left_alone() -> None:

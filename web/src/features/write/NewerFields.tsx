@@ -38,7 +38,7 @@ export function NewerFields(props: {
   }, [first, file, name, onChange]);
   return (
     <>
-      <Field says="Its name">
+      <Field says="Name of the newer file">
         <input
           className="letter"
           required
