@@ -25,6 +25,7 @@ from anleitung.core.formats.yaml_tree import InvalidYaml, Tree, read_yaml
 from anleitung.core.guide.bundle import Bundle, OtherCodename
 from anleitung.core.guide.check_bundle import check_bundle
 from anleitung.core.guide.document import MAX_STEPS, Guide
+from anleitung.core.guide.passage import Passage, filled
 from anleitung.core.guide.walk import map_steps, rows_of, step_places
 
 MAX_BYTES = 5_000_000
@@ -33,7 +34,7 @@ INTRODUCTION = "_introduction"
 
 _KNOWN = re.compile(
     r"guide\.yaml|device\.yaml|builds\.yaml|SHA256SUMS"
-    r"|(packages|tools|schemes|programs)/[a-z0-9-]+\.yaml"
+    r"|(packages|tools|schemes|programs|passages)/[a-z0-9-]+\.yaml"
     r"|codenames/[a-z0-9-]+/(device|builds)\.yaml|prose/(_introduction|[a-z0-9-]+)\.md"
 )
 _PICTURE = re.compile(r"pictures/[0-9a-f]{64}\.(png|webp)")
@@ -143,12 +144,16 @@ def read_bundle(files: Mapping[str, bytes], held: Container[str] = frozenset()) 
     tools = reader.documents("tools/", texts, Tool)
     schemes = reader.documents("schemes/", texts, NamingScheme)
     programs = reader.documents("programs/", texts, Program)
+    passages = reader.documents("passages/", texts, Passage)
+    reader.passages = {passage.id: passage for passage in passages}
     others = reader.other_codenames(texts)
     guide = reader.document("guide.yaml", texts.get("guide.yaml"), Guide)
     if reader.faults or guide is None or device is None or builds is None:
         raise InvalidBundle(reader.faults)
     guide = reader.with_prose(guide, texts)
-    bundle = Bundle(guide, device, builds.builds, packages, tools, schemes, programs, others)
+    bundle = Bundle(
+        guide, device, builds.builds, packages, tools, schemes, programs, others, passages
+    )
     for mismatch in check_bundle(bundle):
         reader.fault_at(mismatch.file, mismatch.at, mismatch.message)
     reader.compare_checksums(texts.get(CHECKSUMS), packages)
@@ -176,6 +181,7 @@ class _Reader:
     def __init__(self) -> None:
         self.faults: list[Fault] = []
         self.trees: dict[str, Tree] = {}
+        self.passages: dict[str, Passage] = {}
 
     def fault(self, file: str, line: int, message: str) -> None:
         self.faults.append(Fault(file, line, message))
@@ -219,6 +225,8 @@ class _Reader:
                 name, tree.line_of(("format",)), f"expected the line 'format: {FORMAT}' first"
             )
             return None
+        if kind is Guide:
+            value = filled(value, self.passages)
         if kind is Guide and _count_steps(value) > MAX_STEPS:
             self.fault(name, tree.line_of(("steps",)), f"more than {MAX_STEPS} steps")
             return None

@@ -14,6 +14,7 @@ from anleitung.core.documents.system import SystemState
 from anleitung.core.documents.tool import Tool
 from anleitung.core.formats.schema_gaps import ALSO, GAPS
 from anleitung.core.guide.document import Guide
+from anleitung.core.guide.passage import Passage
 from anleitung.core.proof.result import ProofOut
 
 DOCUMENTS: dict[str, type[BaseModel]] = {
@@ -26,6 +27,7 @@ DOCUMENTS: dict[str, type[BaseModel]] = {
     "build": Build,
     "system": SystemState,
     "program": Program,
+    "passage": Passage,
 }
 DIALECT = "https://json-schema.org/draft/2020-12/schema"
 NAMES = (*DOCUMENTS, "proof")

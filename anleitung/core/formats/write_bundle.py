@@ -15,7 +15,7 @@ from anleitung.core.formats.pictures import Kept
 from anleitung.core.formats.read_bundle import INTRODUCTION
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide
-from anleitung.core.guide.walk import step_places
+from anleitung.core.guide.walk import step_places, uses_of_passages
 
 
 def write_bundle(bundle: Bundle, pictures: Iterable[Kept] = ()) -> dict[str, bytes]:
@@ -31,6 +31,8 @@ def write_bundle(bundle: Bundle, pictures: Iterable[Kept] = ()) -> dict[str, byt
         files[f"schemes/{scheme.id}.yaml"] = _yaml(as_typed(scheme))
     for program in bundle.programs:
         files[f"programs/{program.id}.yaml"] = _yaml(as_typed(program))
+    for passage in bundle.passages:
+        files[f"passages/{passage.id}.yaml"] = _yaml(as_typed(passage))
     for other in bundle.others:
         folder = f"codenames/{other.device.codename}"
         files[f"{folder}/device.yaml"] = _yaml(as_typed(other.device))
@@ -47,11 +49,18 @@ def write_guide(guide: Guide) -> dict[str, str]:
     """The files of the guide alone, with its prose."""
     plain = as_typed(guide)
     prose: dict[str, str] = {}
+    taken = uses_of_passages(guide)
     for name, place in step_places(guide).items():
+        if any(place[: len(at)] == at and place != at for at in taken):
+            continue  # it stands with the passage
         step = _at(plain, place)
         # Steps made of a stored one have its place; a step within a row keeps its prose inline.
         if step["id"] == name and step.get("prose"):
             prose[name] = step.pop("prose")
+    for at in taken:
+        row = _at(plain, at)
+        row.pop("steps", None)
+        row.pop("says", None)
     if guide.introduction:
         prose[INTRODUCTION] = plain.pop("introduction")
     texts = {f"prose/{name}.md": text + "\n" for name, text in prose.items()}

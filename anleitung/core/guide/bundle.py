@@ -14,6 +14,7 @@ from anleitung.core.documents.tool import Tool
 from anleitung.core.guide.build_world import build_world
 from anleitung.core.guide.document import Guide
 from anleitung.core.guide.for_codename import bundle_for
+from anleitung.core.guide.passage import Passage
 from anleitung.core.guide.walk import actions_of
 from anleitung.core.phone.world import World
 from anleitung.core.schemes.decode import AmbiguousScheme, Reader
@@ -47,6 +48,7 @@ class Bundle:
     schemes: tuple[NamingScheme, ...] = ()
     programs: tuple[Program, ...] = ()
     others: tuple[OtherCodename, ...] = ()
+    passages: tuple[Passage, ...] = ()
 
     def __post_init__(self) -> None:
         object.__setattr__(self, "builds", tuple(sorted(self.builds, key=_build_key)))
@@ -54,6 +56,7 @@ class Bundle:
         object.__setattr__(self, "tools", tuple(sorted(self.tools, key=lambda t: t.id)))
         object.__setattr__(self, "programs", tuple(sorted(self.programs, key=lambda p: p.id)))
         object.__setattr__(self, "schemes", tuple(sorted(self.schemes, key=lambda s: s.id)))
+        object.__setattr__(self, "passages", tuple(sorted(self.passages, key=lambda p: p.id)))
         by_codename = tuple(sorted(self.others, key=lambda o: o.device.codename))
         object.__setattr__(self, "others", by_codename)
 
@@ -107,6 +110,7 @@ class Bundle:
         found |= {f"tool/{t.id}": body_of(t) for t in self.tools}
         found |= {f"scheme/{s.id}": body_of(s) for s in self.schemes}
         found |= {f"program/{p.id}": body_of(p) for p in self.programs}
+        found |= {f"passage/{p.id}": body_of(p) for p in self.passages}
         for other in self.others:
             codename = other.device.codename
             found[f"device/{codename}"] = body_of(other.device)

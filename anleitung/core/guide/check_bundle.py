@@ -12,7 +12,8 @@ from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.check_codenames import Mismatch, check_codenames, conditions_of
 from anleitung.core.guide.for_codename import NothingForCodename, decided, typed_for
 from anleitung.core.guide.nested import EACH, Nested
-from anleitung.core.guide.walk import rows_of, step_places
+from anleitung.core.guide.passage import passage_faults
+from anleitung.core.guide.walk import rows_of, step_places, uses_of_passages
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.cautions import CAUTIONS
 from anleitung.core.phone.own_facts import own_value
@@ -26,8 +27,12 @@ def check_bundle(bundle: Bundle) -> list[Mismatch]:
     Where the documents make no phones, that alone is told: there is nothing that a condition
     could be about. A guide for several codenames is checked as it is for each of them.
     """
-    told = [_collected(_check_ids(bundle)), _collected(check_codenames(bundle))]
-    if told[1]:
+    told = [
+        _collected(_check_ids(bundle)),
+        _collected(check_codenames(bundle)),
+        _collected(_check_passages(bundle)),
+    ]
+    if told[1] or told[2]:
         return _once(told)
     several = len(bundle.codenames) > 1
     by_codename = [_check_one(bundle, codename) for codename in bundle.codenames]
@@ -92,6 +97,16 @@ def _check_ids(bundle: Bundle) -> Iterator[Mismatch]:
                 yield Mismatch(
                     "guide.yaml", (what, i), f"no document in the bundle has the id {name}"
                 )
+
+
+def _check_passages(bundle: Bundle) -> Iterator[Mismatch]:
+    uses = uses_of_passages(bundle.guide)
+    for at, says in passage_faults(uses, bundle.passages):
+        yield Mismatch("guide.yaml", at, says)
+    named = {row.passage for row in uses.values()}
+    for passage in bundle.passages:
+        if passage.id not in named:
+            yield Mismatch(f"passages/{passage.id}.yaml", (), "no row of the guide takes it")
 
 
 def _check_steps(bundle: Bundle, whole: Bundle) -> Iterator[Mismatch]:

@@ -29,10 +29,12 @@ from anleitung.core.documents.device import Device
 from anleitung.core.documents.package import Package
 from anleitung.core.errors import AnleitungError
 from anleitung.core.guide.nested import Nested, OneStep, Sorted, Steps
+from anleitung.core.guide.walk import uses_of_passages
 
 if TYPE_CHECKING:
     from anleitung.core.guide.bundle import Bundle
     from anleitung.core.guide.document import Guide, Loss
+    from anleitung.core.guide.passage import Passage
 
 CODENAME = "codename"
 NEVER = Not(ALWAYS)
@@ -122,7 +124,25 @@ def bundle_for(bundle: "Bundle", codename: str) -> "Bundle":
     packages = _same_or_new(packages, tuple(_with_conditions(p, codename) for p in packages))
     if not bundle.others and guide is bundle.guide and packages is bundle.packages:
         return bundle
-    return replace(bundle, guide=guide, device=device, builds=builds, packages=packages, others=())
+    return replace(
+        bundle,
+        guide=guide,
+        device=device,
+        builds=builds,
+        packages=packages,
+        others=(),
+        passages=tuple(_passages_for(bundle, guide, codename)),
+    )
+
+
+def _passages_for(bundle: "Bundle", guide: "Guide", codename: str) -> Iterable["Passage"]:
+    """Those that the guide still takes, with what is left of their steps as of the guide's own."""
+    named = {row.passage for row in uses_of_passages(guide).values()}
+    for passage in bundle.passages:
+        if passage.id in named:
+            steps = _steps_for(passage.steps, codename)
+            same = steps is passage.steps
+            yield passage if same else passage.model_copy(update={"steps": steps})
 
 
 def _ids(bundle: "Bundle") -> set[str]:

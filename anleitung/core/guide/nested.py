@@ -344,8 +344,44 @@ class EachSlot(Nested):
         return _("For slot a, and then for slot b:")
 
 
+class UsePassage(Nested):
+    """Steps of a passage, as they were taken. given: what stands here in its places, by their ids;
+
+    says: its title. In a bundle the steps stand with the passage, and not in the guide.
+    """
+
+    action: Literal["passage"]
+    passage: Id
+    given: Annotated[dict[Id, Annotated[str, Field(max_length=80)]], Field(max_length=20)] = {}
+    says: ShortText = "…"
+    steps: tuple["AnyStep", ...] = ()
+
+    in_turn = True
+    may_be_empty = False
+
+    def lists(self) -> Mapping[DocumentPlace, Steps]:
+        return {("steps",): self.steps}
+
+    def with_lists(self, lists: Mapping[DocumentPlace, Steps]) -> "UsePassage":
+        return self.model_copy(update={"steps": lists[("steps",)]})
+
+    def arms(self) -> tuple[Arm, ...]:
+        return (Arm(self.steps),)
+
+    def sentence(self, guide: "Guide") -> str:
+        return self.says
+
+
 AnyStep = Annotated[
-    AnyAction | RunScript | OpenQuestion | Choose | Branch | Cases | FileForPhone | EachSlot,
+    AnyAction
+    | RunScript
+    | OpenQuestion
+    | Choose
+    | Branch
+    | Cases
+    | FileForPhone
+    | EachSlot
+    | UsePassage,
     Field(discriminator="action"),
 ]
 OneStep = Step | Nested

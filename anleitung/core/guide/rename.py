@@ -1,28 +1,23 @@
 """A document of a bundle under another id, with everything in it that names it."""
 
 import re
-from collections.abc import Callable
 from dataclasses import replace
-from typing import Any, Literal, assert_never
+from typing import Any, Literal
 
 from anleitung.core.conditions.model import (
-    And,
     Compare,
     Condition,
-    EverySlot,
     In,
     Is,
-    Not,
-    Or,
     one_of,
 )
-from anleitung.core.conditions.text import parse_condition, print_condition
 from anleitung.core.documents.base import ID_PATTERN, body_of
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.package import Package
 from anleitung.core.errors import AnleitungError
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide
+from anleitung.core.guide.in_conditions import CONDITIONS, condition_with
 
 Renamed = Literal["device", "tool", "program", "scheme"]
 
@@ -43,7 +38,6 @@ FIELDS: dict[str, frozenset[str]] = {
         }
     ),
 }
-CONDITIONS = frozenset({"admission", "holds", "that", "on", "when", "demands"})
 # Facts that carry the id in their own name, and facts whose value it is.
 _NAMING = {"tool": ("tool",), "program": ("app", "set")}
 _VALUED = {"program": frozenset({"recovery", "recovery-there", "root"})}
@@ -97,34 +91,6 @@ def rename_document(bundle: Bundle, kind: Renamed, old: str, new: str) -> Bundle
 
 def _with_id(documents: tuple[Any, ...], old: str, new: str) -> tuple[Any, ...]:
     return tuple(d.model_copy(update={"id": new}) if d.id == old else d for d in documents)
-
-
-def each_atom(condition: Condition, change: Callable[[Condition], Condition]) -> Condition:
-    """The condition with every comparison in it as ``change`` gives it."""
-
-    def again(part: Condition) -> Condition:
-        return each_atom(part, change)
-
-    match condition:
-        case Not(of):
-            return Not(again(of))
-        case EverySlot(of):
-            return EverySlot(again(of))
-        case And(parts):
-            return And(tuple(map(again, parts)))
-        case Or(parts):
-            return Or(tuple(map(again, parts)))
-        case Is() | In() | Compare():
-            return change(condition)
-        case other:
-            assert_never(other)
-
-
-def condition_with(typed: str, change: Callable[[Condition], Condition]) -> str:
-    """As it was typed where ``change`` leaves every comparison in it as it is."""
-    read = parse_condition(typed)
-    changed = each_atom(read, change)
-    return typed if changed == read else print_condition(changed)
 
 
 class PutName:

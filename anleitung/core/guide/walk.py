@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING, TypeVar
 
 from anleitung.core.diagrams.space import Value
 from anleitung.core.documents.base import DocumentPlace
-from anleitung.core.guide.nested import Nested, OneStep, Steps
+from anleitung.core.guide.nested import Nested, OneStep, Steps, UsePassage
 from anleitung.core.phone.actions import Step
 
 if TYPE_CHECKING:
@@ -93,6 +93,22 @@ def map_steps(guide: "Guide", change: Callable[[OneStep], OneStep]) -> "Guide":
         return change(step)
 
     return guide.model_copy(update={"steps": tuple(map(changed, guide.steps))})
+
+
+def uses_of_passages(guide: "Guide") -> dict[DocumentPlace, UsePassage]:
+    """The rows that take a passage, by their place in the document."""
+    found: dict[DocumentPlace, UsePassage] = {}
+
+    def walk(steps: Steps, at: DocumentPlace) -> None:
+        for i, step in enumerate(steps):
+            if isinstance(step, UsePassage):
+                found[*at, i] = step
+            elif isinstance(step, Nested):
+                for place, inner in step.lists().items():
+                    walk(inner, (*at, i, *place))
+
+    walk(guide.steps, ("steps",))
+    return found
 
 
 def without_steps(guide: "Guide", unwanted: Callable[[OneStep], bool]) -> "Guide":

@@ -8,7 +8,8 @@ from anleitung.core.conditions.model import Compare, Condition, In, Is, one_of
 from anleitung.core.documents.base import body_of
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide
-from anleitung.core.guide.rename import CONDITIONS, PutName, condition_with
+from anleitung.core.guide.in_conditions import CONDITIONS, condition_with
+from anleitung.core.guide.rename import PutName
 from anleitung.core.writing.settle import settle
 from anleitung.core.writing.shelf import Shelf, carry
 from anleitung.core.writing.tree import EditRefused, mark_of_row, stored_rows
