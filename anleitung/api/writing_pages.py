@@ -206,5 +206,6 @@ def names_of(codename: str) -> NamesOut:
     return NamesOut(
         file=sorted(shelf.packages),
         tool=sorted(shelf.tools),
+        passage=sorted(shelf.passages),
         build=list(load_builds(load_device(codename))),
     )

@@ -186,7 +186,7 @@ class SeenIn(Schema):
 
 
 class NamedIn(Schema):
-    kind: Literal["file", "tool", "build"]
+    kind: Literal["file", "tool", "build", "passage"]
     old: Annotated[str, Field(min_length=1, max_length=80)]
     new: Annotated[str, Field(min_length=1, max_length=80)]
 
@@ -266,6 +266,7 @@ class NamesOut(Schema):
     file: list[str]
     tool: list[str]
     build: list[str]
+    passage: list[str]
 
 
 class DeletedOut(Schema):

@@ -17,6 +17,7 @@ from anleitung.core.documents.scheme import NamingScheme
 from anleitung.core.documents.system import SystemState
 from anleitung.core.documents.tool import Tool
 from anleitung.core.formats.schema import DOCUMENTS
+from anleitung.core.guide.passage import Passage
 from anleitung.core.schemes.decode import AmbiguousScheme, Reader
 from anleitung.core.schemes.place import place_builds
 from anleitung.core.updates.moves import Graph
@@ -116,6 +117,10 @@ def load_tools() -> list[Tool]:
 
 def load_programs() -> list[Program]:
     return _all("program", Program)
+
+
+def load_passages() -> list[Passage]:
+    return _all("passage", Passage)
 
 
 def load_systems(codename: str) -> list[SystemState]:

@@ -3,7 +3,7 @@
 of its guides.
 """
 
-from anleitung.catalogue.load import load_programs, load_tools
+from anleitung.catalogue.load import load_device, load_passages, load_programs, load_tools
 from anleitung.core.documents.package import Package
 from anleitung.core.writing.shelf import Shelf
 from anleitung.guides.load import Stored, chosen_for, guides_of, is_for, readable
@@ -34,6 +34,7 @@ def shelf_of(codename: str) -> Shelf:
         packages,
         {p.id: p for p in load_programs()},
         {t.id: t for t in load_tools()},
+        {p.id: p for p in load_passages() if p.is_for(codename, load_device(codename).maker)},
     )
 
 

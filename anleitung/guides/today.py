@@ -16,6 +16,7 @@ from anleitung.core.documents.device import Device
 from anleitung.core.errors import AnleitungError
 from anleitung.core.guide.bundle import Bundle, OtherCodename
 from anleitung.core.guide.check_bundle import check_bundle
+from anleitung.core.guide.passage import with_passages
 from anleitung.core.proof.result import ProofOut
 from anleitung.guides.load import Stored, kept_proof, load_bundle
 from anleitung.storage.recent import Kept
@@ -84,8 +85,14 @@ def with_documents(bundle: Bundle, changed: tuple[Address, ...]) -> Bundle:
         )
 
     device, builds = now(bundle.device, bundle.builds)
-    return replace(
+    passages = tuple(new.get(("passage", "", p.id), p) for p in bundle.passages)
+    guide = bundle.guide
+    if passages != bundle.passages:
+        guide = with_passages(guide, passages)
+    held = replace(
         bundle,
+        guide=guide,
+        passages=passages,
         device=device,
         builds=builds,
         others=tuple(OtherCodename(*now(o.device, o.builds)) for o in bundle.others),
@@ -93,6 +100,7 @@ def with_documents(bundle: Bundle, changed: tuple[Address, ...]) -> Bundle:
         schemes=tuple(new.get(("scheme", "", s.id), s) for s in bundle.schemes),
         programs=tuple(new.get(("program", "", p.id), p) for p in bundle.programs),
     )
+    return held if len(held.codenames) > 1 else held.for_codename(held.device.codename)
 
 
 def changed_documents(bundle: Bundle, known: Fingerprints) -> tuple[Address, ...]:

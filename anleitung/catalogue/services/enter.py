@@ -22,6 +22,8 @@ def catalogue_documents(bundle: Bundle) -> Iterator[tuple[Address, BaseModel]]:
         yield ("tool", "", tool.id), tool
     for program in bundle.programs:
         yield ("program", "", program.id), program
+    for passage in bundle.passages:
+        yield ("passage", "", passage.id), passage
     yield ("device", codename, codename), bundle.device
     for build in bundle.builds:
         yield ("build", codename, build.build), build

@@ -17,7 +17,7 @@ from anleitung.core.documents.stated import stated
 from anleitung.core.formats.check_document import FieldFault, InvalidDocument, check_document
 from anleitung.core.schemes.ambiguity import UndecidedScheme, find_two_ways
 
-KINDS = ("device", "build", "scheme", "tool", "program", "system")
+KINDS = ("device", "build", "scheme", "tool", "program", "system", "passage")
 
 
 def save_document(

@@ -52,6 +52,14 @@ def actions_of(guide: "Guide") -> list[Step]:
     return [row.action for row in rows_of(guide) if row.action is not None]
 
 
+def actions_within(step: OneStep) -> list[Step]:
+    """The steps at which something is done in one row, as they are stored."""
+    if not isinstance(step, Nested):
+        return [step] if isinstance(step, Step) else []
+    lists = step.lists().values()
+    return [found for steps in lists for inner in steps for found in actions_within(inner)]
+
+
 def fold(
     steps: Steps,
     start: T,

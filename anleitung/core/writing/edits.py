@@ -1,16 +1,18 @@
 """Edits of a guide, done one after the other on what stands there now."""
 
 from collections.abc import Callable, Iterable
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any
 
 from anleitung.core.documents.base import Document
 from anleitung.core.guide.document import Guide
 from anleitung.core.guide.nested import Nested, OneStep, Steps
 from anleitung.core.guide.open_question import OpenQuestion
+from anleitung.core.guide.passage import Passage, use_of
 from anleitung.core.guide.walk import map_steps
 from anleitung.core.phone.actions import Step
 from anleitung.core.writing import head, ops
+from anleitung.core.writing.passages import given_of, made_of
 from anleitung.core.writing.questions import (
     BESIDE,
     CHANGED,
@@ -39,7 +41,9 @@ ReadLine = Callable[[str], dict[str, Any]]
 
 @dataclass(slots=True)
 class Written:
-    """The guide so far. touched: ids of rows that were written; who: whose edits these are.
+    """The guide so far. touched: ids of rows that were written; who: whose edits these are;
+
+    maker: of the phone; passages: that were made of rows.
 
     standing_by: who wrote what stands there, where that is somebody else.
     """
@@ -48,6 +52,8 @@ class Written:
     read: ReadLine
     who: str = ""
     standing_by: str = ""
+    maker: str = ""
+    passages: dict[str, Passage] = field(default_factory=dict)
     touched: list[str] = field(default_factory=list)
 
 
@@ -263,7 +269,7 @@ def _move(written: Written, edit: ops.Move) -> Guide:
 
 
 def _on(written: Written, guide: Guide) -> Written:
-    return Written(guide, written.read, written.who, written.standing_by, written.touched)
+    return replace(written, guide=guide)
 
 
 def _duplicate(written: Written, edit: ops.Duplicate) -> Guide:
@@ -278,6 +284,12 @@ def _fold(written: Written, edit: ops.Fold) -> Guide:
     chosen = _chosen(written, edit.ids)
     if len({(found.holder, found.arm) for found in chosen}) > 1:
         raise EditRefused("These rows do not stand in one list.", chosen[-1].step.id)
+    inside = [found.step for found in chosen]
+    passage = made_of(edit.line, inside, written.guide.codename, written.maker)
+    if passage is not None:
+        written.passages[passage.id] = passage
+        into = use_of(passage, passage.id, given_of(passage, inside))
+        return _folded(written, chosen, validated(_free(written, into), chosen[0].step.id))
     into = written.read(edit.line) if edit.line else edit.into
     plain = {"id": str(into.get("action", "")), **into}
     steps = [whole_body(f.step) for f in chosen]
@@ -287,9 +299,15 @@ def _fold(written: Written, edit: ops.Fold) -> Guide:
     if _list_at(plain, arm) is None:
         raise EditRefused("The new row has no such list of steps.", chosen[0].step.id)
     _set_at(plain, arm, steps)
-    taken = set(stored_rows(written.guide))
-    plain["id"] = free_id(plain["id"], taken)
-    holder = validated(plain, chosen[0].step.id)
+    return _folded(written, chosen, validated(_free(written, plain), chosen[0].step.id))
+
+
+def _free(written: Written, plain: dict[str, Any]) -> dict[str, Any]:
+    return plain | {"id": free_id(plain["id"], set(stored_rows(written.guide)))}
+
+
+def _folded(written: Written, chosen: list[Found], holder: OneStep) -> Guide:
+    """The new row in the place of the first of them."""
     written.touched.append(holder.id)
     first, gone = chosen[0], {found.step.id for found in chosen}
 

@@ -6,7 +6,15 @@ from typing import Any
 from pydantic import TypeAdapter, ValidationError
 
 from anleitung.core.formats.faults import faults_of
-from anleitung.core.guide.nested import AnyStep, Branch, Choose, EachSlot, Nested, OneStep
+from anleitung.core.guide.nested import (
+    AnyStep,
+    Branch,
+    Choose,
+    EachSlot,
+    Nested,
+    OneStep,
+    UsePassage,
+)
 from anleitung.core.guide.open_question import MAX_PICKS, OpenQuestion
 from anleitung.core.phone.actions import Step
 from anleitung.core.shorthand.lines import print_line
@@ -135,4 +143,7 @@ def held_line(step: Nested) -> str:
         return f"choose {step.option}"
     if isinstance(step, EachSlot):
         return "each slot"
+    if isinstance(step, UsePassage):
+        given = ", ".join(f"{place}={value}" for place, value in step.given.items())
+        return f"passage {step.passage}{f' with {given}' if given else ''}"
     return given_line({k: v for k, v in own_body(step).items() if k not in ("prose", "pictures")})

@@ -8,6 +8,7 @@ from anleitung.core.guide.bundle import Bundle
 from anleitung.core.shorthand.commands import read_command
 from anleitung.core.shorthand.lines import read_line, step_of
 from anleitung.core.shorthand.values import UnreadableLine
+from anleitung.core.writing.passages import read_use
 from anleitung.core.writing.shelf import Shelf
 
 # What is seen when it worked, behind two strokes, outside of quotes.
@@ -20,12 +21,12 @@ def read_row(line: str, *, bundle: Bundle, shelf: Shelf) -> dict[str, Any]:
     """The step as plain values, with an id only where the line names one.
 
     Beside the short forms: a command of a tool; ``step // what is seen``; and what holds rows:
-    ``if CONDITION asking QUESTION``, ``choose OPTION``, ``each slot``.
+    ``if CONDITION asking QUESTION``, ``choose OPTION``, ``each slot``, ``passage NAME with …``.
     """
     text = line.strip()
     if not text:
         return {"action": "open", "about": "empty"}
-    held = _held(text, bundle)
+    held = read_use(text, bundle, shelf) or _held(text, bundle)
     if held is not None:
         return held
     seen = _SIGHT.match(text)
@@ -74,6 +75,8 @@ def sentence_of(plain: dict[str, Any], bundle: Bundle, shelf: Shelf) -> str:
         programs={**shelf.programs, **bundle.world.programs},
         tools={**shelf.tools, **bundle.world.tools},
     )
+    if plain["action"] == "passage":
+        return str(plain["says"])
     if plain["action"] in ("branch", "choose", "each-slot"):
         return str(plain.get("ask") or plain["action"].replace("-", " "))
     return step_of(plain, "step").sentence(world)

@@ -1,26 +1,35 @@
 """A file, a tool or a build of a guide is replaced by another, wherever rows and head name it."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from difflib import SequenceMatcher
 from gettext import gettext as _
 from typing import Any, Literal
+
+from pydantic import ValidationError
 
 from anleitung.core.conditions.model import Compare, Condition, In, Is, one_of
 from anleitung.core.documents.base import body_of
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide
 from anleitung.core.guide.in_conditions import CONDITIONS, condition_with
+from anleitung.core.guide.nested import UsePassage
+from anleitung.core.guide.passage import with_passages
 from anleitung.core.guide.rename import PutName
+from anleitung.core.guide.walk import actions_within, uses_of_passages
+from anleitung.core.writing.questions import bare_line
 from anleitung.core.writing.settle import settle
 from anleitung.core.writing.shelf import Shelf, carry
 from anleitung.core.writing.tree import EditRefused, mark_of_row, stored_rows
 from anleitung.core.writing.view import line_of
 
-Replaced = Literal["file", "tool", "build"]
+Replaced = Literal["file", "tool", "build", "passage"]
 # The fields that name a file or a tool; a build stands in conditions, and where an update leads.
 _FIELDS: dict[Replaced, frozenset[str]] = {
     "file": frozenset({"file", "files", "queued", "expects"}),
     "tool": frozenset({"tool", "tools"}),
     "build": frozenset({"to"}),
+    "passage": frozenset({"passage"}),
 }
 
 
@@ -34,6 +43,8 @@ class Changed:
 
 def replace_in(bundle: Bundle, kind: Replaced, old: str, new: str, shelf: Shelf) -> Changed | None:
     """bundle: with all its codenames. None where it names ``old`` nowhere. Raises EditRefused."""
+    if kind == "passage":
+        return _passage_in(bundle, old, new, shelf)
     there = shelf.with_bundle(bundle)
     known = {
         "file": there.packages,
@@ -54,6 +65,38 @@ def replace_in(bundle: Bundle, kind: Replaced, old: str, new: str, shelf: Shelf)
     return Changed(
         made, tuple((line_of(was[n].step), line_of(after[n].step)) for n in touched if n in after)
     )
+
+
+def _passage_in(bundle: Bundle, old: str, new: str, shelf: Shelf) -> Changed | None:
+    """A passage by its newest version, or by another one; what is given in its places stays."""
+    passage = shelf.passages.get(new)
+    if passage is None:
+        raise EditRefused(_("{name} is not at hand for this guide").format(name=new))
+    before = bundle.guide
+    rows = [row for row in uses_of_passages(before).values() if row.passage == old]
+    if not rows:
+        return None
+    guide = Guide.model_validate(Put("passage", old, new)(body_of(before)))
+    try:
+        guide = with_passages(guide, [passage])
+    except ValidationError as error:
+        raise EditRefused(str(error.errors()[0]["msg"])) from error
+    after = {row.id: row for row in uses_of_passages(guide).values()}
+    if guide == before:
+        return None
+    others = tuple(p for p in bundle.passages if p.id not in (old, new))
+    taken = replace(bundle, guide=guide, passages=(*others, passage))
+    inner = [step.id for row in rows for step in actions_within(after[row.id])]
+    made = settle(before, carry(taken, inner, shelf))
+    return Changed(made, tuple(line for row in rows for line in _moved(row, after[row.id])))
+
+
+def _moved(before: UsePassage, after: UsePassage) -> Iterator[tuple[str, str]]:
+    """What the steps of a row were and are, as lines, where they differ."""
+    was, now = ([bare_line(s) for s in actions_within(row)] for row in (before, after))
+    for kind, a, b, c, d in SequenceMatcher(None, was, now).get_opcodes():
+        if kind != "equal":
+            yield "; ".join(was[a:b]), "; ".join(now[c:d])
 
 
 class Put:

@@ -16,7 +16,7 @@ from anleitung.core.guide.document import Guide
 from anleitung.core.guide.nested import Choose, Nested, OneStep, Steps
 from anleitung.core.guide.open_question import OpenQuestion
 from anleitung.core.guide.script import RunScript
-from anleitung.core.guide.walk import map_steps, step_places
+from anleitung.core.guide.walk import map_steps, step_places, uses_of_passages
 from anleitung.core.phone.actions import Step
 from anleitung.core.writing.head import unread
 from anleitung.core.writing.questions import (
@@ -53,14 +53,19 @@ def settle(before: Guide, bundle: Bundle) -> Bundle:
 
 
 def _whole(guide: Guide) -> Guide:
-    for found in stored_rows(guide).values():
-        if isinstance(found.step, Nested) and found.step.made:
-            _only_plain(found.step)
+    require_plain(guide)
     body = body_of(guide)
     try:
         return Guide.model_validate(body)
     except ValidationError as error:
         raise EditRefused(first_fault(error, body)) from error
+
+
+def require_plain(guide: Guide) -> None:
+    """Raises EditRefused where steps are made of rows of which none can be made."""
+    for found in stored_rows(guide).values():
+        if isinstance(found.step, Nested) and found.step.made:
+            _only_plain(found.step)
 
 
 def _only_plain(step: Nested) -> None:
@@ -142,6 +147,9 @@ def _asked(before: Guide, guide: Guide, found: list[Mismatch]) -> Guide:
     # Rows that are made of stored ones have places, too: it is the stored ones that are asked.
     rows = stored_rows(guide)
     places = {place: name for name, place in step_places(guide).items() if name in rows}
+    # What a passage says is not asked about in one guide.
+    uses = uses_of_passages(guide).values()
+    taken = {name: use.says for use in uses for name in (use.id, *_ids_in(use))}
     done: set[str] = set()
     for each in found:
         if each.file != "guide.yaml":
@@ -158,9 +166,17 @@ def _asked(before: Guide, guide: Guide, found: list[Mismatch]) -> Guide:
         )
         if row in done or row not in stored_rows(guide):
             continue
+        if row in taken:
+            raise EditRefused(f"{taken[row]}: {each.message}", row)
         done.add(row)
         guide = row_asked(guide, row, each.message)
     return guide
+
+
+def _ids_in(step: OneStep) -> list[str]:
+    lists = step.lists().values() if isinstance(step, Nested) else ()
+    held = [inner for steps in lists for inner in steps]
+    return [name for inner in held for name in (inner.id, *_ids_in(inner))]
 
 
 def _head_back(before: Guide, guide: Guide, field: str, says: str) -> Guide:

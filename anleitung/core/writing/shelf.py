@@ -9,8 +9,9 @@ from anleitung.core.documents.package import Package
 from anleitung.core.documents.program import Program
 from anleitung.core.documents.tool import Tool
 from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.passage import Passage
 from anleitung.core.guide.rename import FIELDS
-from anleitung.core.guide.walk import actions_of
+from anleitung.core.guide.walk import actions_of, actions_within, uses_of_passages
 from anleitung.core.phone.actions import Step
 
 _Any = TypeVar("_Any")
@@ -23,6 +24,7 @@ class Shelf:
     packages: Mapping[str, Package] = field(default_factory=dict)
     programs: Mapping[str, Program] = field(default_factory=dict)
     tools: Mapping[str, Tool] = field(default_factory=dict)
+    passages: Mapping[str, Passage] = field(default_factory=dict)
 
     def with_bundle(self, bundle: Bundle) -> "Shelf":
         """What the guide itself carries comes first."""
@@ -30,6 +32,7 @@ class Shelf:
             _first({p.id: p for p in bundle.packages}, self.packages),
             _first({p.id: p for p in bundle.programs}, self.programs),
             _first({t.id: t for t in bundle.tools}, self.tools),
+            _first({p.id: p for p in bundle.passages}, self.passages),
         )
 
     @property
@@ -51,6 +54,8 @@ def carry(bundle: Bundle, touched: Iterable[str], shelf: Shelf) -> Bundle:
     What the guide lists and the bundle lacks comes in as well; what it no longer lists goes out.
     """
     guide, wanted = bundle.guide, set(touched)
+    uses = uses_of_passages(guide).values()
+    wanted |= {s.id for row in uses if row.id in wanted for s in actions_within(row)}
     steps = [step for step in actions_of(guide) if step.id in wanted]
     there = shelf.with_bundle(bundle)
     named_files = {f for s in steps for f in (*s.used_files(), s.expects or "")}
@@ -66,6 +71,9 @@ def carry(bundle: Bundle, touched: Iterable[str], shelf: Shelf) -> Bundle:
         packages=_documents(files, there.packages, bundle.packages),
         tools=_documents(tools, there.tools, bundle.tools),
         programs=_documents(programs, there.programs, bundle.programs),
+        passages=_documents(
+            tuple(dict.fromkeys(row.passage for row in uses)), there.passages, bundle.passages
+        ),
     )
 
 

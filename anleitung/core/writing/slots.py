@@ -98,6 +98,7 @@ _NESTED: dict[str, tuple[str | tuple[str, Kind], ...]] = {
     "choose": ("choose", ("option", "name")),
     "cases": ("which of these, asking", ("ask", "text")),
     "file-for-phone": ("with the file for this phone, asking", ("ask", "text")),
+    "passage": ("the passage", ("passage", "name"), "with", ("given", "json")),
     "each-slot": ("for slot a, and then for slot b",),
 }
 

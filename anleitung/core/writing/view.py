@@ -7,7 +7,7 @@ from pydantic import BaseModel
 from anleitung.core.documents.base import Typed
 from anleitung.core.formats.write_bundle import as_typed
 from anleitung.core.guide.document import Guide
-from anleitung.core.guide.nested import Nested, OneStep
+from anleitung.core.guide.nested import Nested, OneStep, UsePassage
 from anleitung.core.guide.open_question import OpenQuestion
 from anleitung.core.phone.actions import Step
 from anleitung.core.writing.head import readable, typed_in_head
@@ -86,7 +86,10 @@ def _row(found: Found, stored: dict[str, Found], shown: list[str]) -> WrittenRow
         depth=_depth(found, stored),
         shown=shown,
         open=_open(step) if isinstance(step, OpenQuestion) else None,
-        lists=[list(at) for at in step.lists()] if isinstance(step, Nested) else [],
+        # Nothing is written into a passage where a guide takes it.
+        lists=[list(at) for at in step.lists()]
+        if isinstance(step, Nested) and not isinstance(step, UsePassage)
+        else [],
     )
 
 

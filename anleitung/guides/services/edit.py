@@ -8,6 +8,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from anleitung.accounts.roles import require_maintainer
+from anleitung.catalogue.services.enter import enter_missing
 from anleitung.core.formats.write_bundle import write_bundle, write_guide
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.writing.ops import AnyEdit
@@ -64,6 +65,9 @@ def edit(
             about=typed_in(edits),
             as_published=True,
         )
+        if done.bundle.passages != bundle.passages:
+            # A passage that was made here is there for other guides; one that stands there stays.
+            enter_missing(done.bundle, actor=actor, now=now)
     return Edited(chosen_for(draft, codename), done.touched)
 
 
@@ -77,7 +81,7 @@ def _texts(draft: Draft, before: Bundle, after: Bundle) -> dict[str, str]:
     return {**written, **standing}
 
 
-_CARRIED = ("packages", "tools", "programs")
+_CARRIED = ("packages", "tools", "programs", "passages")
 
 
 def undo(*, actor: User, codename: str, slug: str, now: datetime) -> Draft:

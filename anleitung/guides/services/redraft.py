@@ -58,12 +58,17 @@ def is_of_guide(name: str) -> bool:
 
 
 def is_of_files(name: str) -> bool:
-    return is_of_guide(name) or name == "SHA256SUMS" or name.startswith("packages/")
+    return is_of_guide(name) or name == "SHA256SUMS" or name.startswith(("packages/", "passages/"))
 
 
 def is_of_catalogue(name: str) -> bool:
     """The documents that a catalogue holds, and not the guide with its packages."""
-    return not is_of_files(name)
+    return not is_of_files(name) or name.startswith("passages/")
+
+
+def is_of_passages(name: str) -> bool:
+    """What changes with a passage: a guide may give other things in its places."""
+    return is_of_catalogue(name) or is_of_guide(name)
 
 
 def rewrite(

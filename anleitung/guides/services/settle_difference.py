@@ -19,7 +19,12 @@ from anleitung.core.guide.rename import RenameRefused, rename_document
 from anleitung.guides.errors import AlreadyPublished, NotCarried
 from anleitung.guides.load import find_draft, load_proof, load_whole
 from anleitung.guides.models import Draft, Guide
-from anleitung.guides.services.redraft import is_of_catalogue, require_seen, rewrite
+from anleitung.guides.services.redraft import (
+    is_of_catalogue,
+    is_of_passages,
+    require_seen,
+    rewrite,
+)
 from anleitung.guides.today import with_documents
 from anleitung.jobs.work import LAST, Tick
 
@@ -72,7 +77,7 @@ def settle_difference(
         rewrite(
             draft,
             ours,
-            only=is_of_catalogue,
+            only=is_of_passages if address[0] == "passage" else is_of_catalogue,
             actor=actor,
             now=now,
             says=f"{address[2]}: as the catalogue has it",
@@ -92,6 +97,8 @@ def _both(
     tick: Tick,
 ) -> Draft:
     kind, _, name = address
+    if kind == "passage":
+        raise RenameRefused("Take its steps out in this draft, and fold them into another passage.")
     if kind == "build":
         raise RenameRefused(
             "A build string belongs to its codename: give the codename another id, and all its "

@@ -10,6 +10,7 @@ from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.check_bundle import check_bundle
 from anleitung.core.guide.document import Guide
 from anleitung.core.guide.open_question import OpenQuestion
+from anleitung.core.guide.passage import Passage
 from anleitung.core.guide.walk import rows_of
 from anleitung.core.proof.prove import prove
 from anleitung.core.shorthand.forms import BY_NAME, FORMS
@@ -154,6 +155,31 @@ HELD = [
     ("choose ", "data", "choose data "),
     ("each", "each slot", "each slot "),
 ]
+
+
+RING = {
+    "id": "start-ring",
+    "title": "Start it",
+    "places": [{"id": "the-file", "kind": "file", "says": "the recovery"}],
+    "steps": [{"id": "go", "action": "boot-once", "file": "the-file"}],
+}
+TAKEN = [
+    ("pass", "passage", "passage "),
+    ("passage ", "start-ring", "passage start-ring "),
+    ("passage start-ring ", "the-file=", "passage start-ring with the-file="),
+    ("passage start-ring with ", "the-file=", "passage start-ring with the-file="),
+    ("passage start-ring with the-file=ret", "rettungsring",
+     "passage start-ring with the-file=rettungsring, "),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("line", "adds", "then"), TAKEN)
+def test_passages_are_offered_with_their_places(line: str, adds: str, then: str) -> None:
+    ready = replace(HERE.shelf, passages={"start-ring": Passage.model_validate(RING)})
+    offered = complete_row(line, replace(HERE, shelf=ready)).offers
+    assert (adds, then) in [(o.adds, o.line) for o in offered]
+    plain = read_row(then, bundle=INSTALL, shelf=ready)
+    assert plain["action"] == ("passage" if adds == "rettungsring" else "open")
 
 
 @pytest.mark.parametrize(("line", "adds", "then"), HELD)

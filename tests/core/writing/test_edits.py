@@ -80,6 +80,7 @@ def draw_edit(random: Random, of: Bundle) -> dict[str, Any]:
             {"op": "move", "ids": some, "at": at},
             {"op": "duplicate", "ids": some},
             {"op": "fold", "ids": some, "into": {"action": "each-slot"}},
+            {"op": "fold", "ids": some, "line": "passage shared"},
             {
                 "op": "fold",
                 "ids": some,

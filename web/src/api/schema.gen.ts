@@ -3596,7 +3596,7 @@ export interface components {
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "build" | "file" | "tool";
+            kind: "build" | "file" | "passage" | "tool";
             /** New */
             new: string;
             /** Old */
@@ -3611,6 +3611,8 @@ export interface components {
             build: string[];
             /** File */
             file: string[];
+            /** Passage */
+            passage: string[];
             /** Tool */
             tool: string[];
         };

@@ -15,12 +15,13 @@ import { CodenameHead } from "../codename";
 import { NewerFields } from "./NewerFields";
 import { isWhole, type NamedKind, NO_FILE, namedNow, type Replacement } from "./replacement";
 
-const KINDS = ["newer", "file", "tool", "build"] as const;
+const KINDS = ["newer", "file", "tool", "build", "passage"] as const;
 const SAYS = {
   newer: "a file by its newer release",
   file: "a file by another",
   tool: "a host tool by another",
   build: "a build by another",
+  passage: "a passage by its newest version, or by another",
 };
 type Affected = components["schemas"]["AffectedOut"];
 type Made = { slug: string; state: number }[];

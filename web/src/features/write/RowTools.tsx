@@ -49,7 +49,7 @@ export function RowTools(props: {
         ))}
         <Act says="Move" of="Alt ↑↓" onPress={() => acts.move(1)} />
         <Act says="Duplicate" of="d" onPress={acts.duplicate} />
-        {row.lists.length > 0 ? (
+        {row.lists.length > 0 || row.action === "passage" ? (
           <Act says="Take the steps out of it" of="u" onPress={acts.unfold} />
         ) : (
           <TextButton quiet aria-expanded={folding} onClick={() => setFolding(!folding)}>
@@ -87,7 +87,24 @@ function FoldChoices(props: {
 }) {
   const { acts } = props;
   // A branch wants its condition and its question before there is one.
-  const [arm, setArm] = useState<"then" | "otherwise">();
+  const [arm, setArm] = useState<"then" | "otherwise" | "passage">();
+  if (arm === "passage") {
+    return (
+      <LineEntry
+        path={props.path}
+        before={props.row.id}
+        state={props.state}
+        begun="passage "
+        label="The passage of these steps"
+        hint="a name; “for maker” or “for all” behind it, else for this codename"
+        onWrite={(line) => {
+          acts.fold({ line, into: {}, arm: [] });
+          props.onDone();
+        }}
+        onLeave={() => setArm(undefined)}
+      />
+    );
+  }
   if (arm) {
     return (
       <LineEntry
@@ -130,6 +147,7 @@ function FoldChoices(props: {
           onPress={() => acts.fold({ line: "each slot", into: {}, arm: ["steps"] })}
         />
       )}
+      <Act says="a passage, for other guides too" onPress={() => setArm("passage")} />
       <TextButton quiet onClick={props.onDone}>
         Leave them
       </TextButton>

@@ -82,7 +82,7 @@ export function WriteSheet(props: {
     setEntry(
       last.lists[0]
         ? { at: within(last.id, last.lists[0]), below: shownLast(last) }
-        : { at: after(last.id), below: shownLast(last) },
+        : { at: after(last.id), below: lastWithin(data.rows, last) },
     );
   }
   const holder = useMemo(() => {
@@ -114,7 +114,7 @@ export function WriteSheet(props: {
       setOpened(row.id);
     },
     above: () => setEntry({ at: above(row.id), below: before(shown, -1) }),
-    below: () => setEntry({ at: after(row.id), below: shown }),
+    below: () => setEntry({ at: after(row.id), below: lastBelow(data.rows, row, shown) }),
     within: (arm) => setEntry({ at: { within: row.id, arm }, below: shown }),
     move: (by) => {
       const ids = rowsOf(row);
@@ -167,7 +167,7 @@ export function WriteSheet(props: {
       x: by(own?.remove),
       delete: by(own?.remove),
       r: by(own?.refuse),
-      u: by(row && row.lists.length > 0 ? own?.unfold : undefined),
+      u: by(row && holdsRows(row) ? own?.unfold : undefined),
       t: by(row?.open?.text ? () => edit({ op: "as-prose", id: row.id }) : undefined),
       z: (event: KeyboardEvent) => void (event.shiftKey ? redo() : undo()),
       escape: () => setChosen(new Set()),
@@ -327,6 +327,12 @@ export function WriteSheet(props: {
     </div>
   );
 }
+
+const holdsRows = (row: WrittenRow) => row.lists.length > 0 || row.action === "passage";
+
+/** A new row below one that holds others stands below the last of them. */
+const lastBelow = (rows: WrittenRow[], row: WrittenRow, shown: string) =>
+  holdsRows(row) ? lastWithin(rows, row) : shown;
 
 const isEmpty = (data: WritingData) =>
   data.rows.length === 1 && data.rows[0]?.open?.about === "empty";

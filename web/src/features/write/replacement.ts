@@ -8,7 +8,7 @@ export interface NewFile {
   source: string;
 }
 
-export type NamedKind = "file" | "tool" | "build";
+export type NamedKind = "file" | "tool" | "build" | "passage";
 
 export type Replacement =
   | { kind: NamedKind; old: string; new: string }

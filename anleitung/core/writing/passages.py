@@ -1,0 +1,150 @@
+"""Passages while a guide is written: taken by a line, made of rows, and kept whole."""
+
+import re
+from collections.abc import Collection, Iterable, Mapping
+from gettext import gettext as _
+from typing import Any
+
+from pydantic import ValidationError
+
+from anleitung.core.documents.base import ID_PATTERN
+from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.document import Guide
+from anleitung.core.guide.nested import OneStep, UsePassage
+from anleitung.core.guide.passage import Passage, use_of, with_passages
+from anleitung.core.guide.walk import actions_within, uses_of_passages
+from anleitung.core.writing.replace import Put
+from anleitung.core.writing.shelf import Shelf
+from anleitung.core.writing.tree import EditRefused, own_body
+
+_LINE = re.compile(r"^passage (\S+)(?: with (.+))?$", re.IGNORECASE)
+_SCOPE = re.compile(r"^passage (\S+)(?: for (all|maker))?$", re.IGNORECASE)
+
+
+def read_use(line: str, bundle: Bundle, shelf: Shelf) -> dict[str, Any] | None:
+    """``passage NAME with PLACE=VALUE, …`` as a row; None where the line is no such one.
+
+    What is missing or not known here makes it an open question that says so.
+    """
+    passages = shelf.passages
+    found = _LINE.match(line)
+    if found is None:
+        return None
+    passage = passages.get(found[1])
+    if passage is None:
+        return _open(line, _("no passage is called {name}").format(name=found[1]))
+    given: dict[str, str] = {}
+    for pair in filter(None, map(str.strip, (found[2] or "").split(","))):
+        name, equals, value = map(str.strip, pair.partition("="))
+        if not equals or name not in {place.id for place in passage.places}:
+            places = ", ".join(place.id for place in passage.places) or _("none")
+            says = _("{pair} names no place of it; its places: {places}")
+            return _open(line, says.format(pair=pair, places=places))
+        given[name] = value
+    left = [f"{place.id}: {place.says}" for place in passage.places if not given.get(place.id)]
+    if left:
+        says = _("write what stands in its places, as “with place=name”: {places}")
+        return _open(line, says.format(places="; ".join(left)))
+    known = known_in_places(bundle, shelf)
+    strange = [given[p.id] for p in passage.places if given[p.id] not in known[p.kind]]
+    if strange:
+        return _open(line, _("{name} is not known here").format(name=strange[0]))
+    return use_of(passage, passage.id, given)
+
+
+def known_in_places(bundle: Bundle, shelf: Shelf) -> dict[str, Collection[str]]:
+    """What can stand in a place, by its kind."""
+    return {
+        "file": shelf.packages,
+        "tool": shelf.tools,
+        "program": shelf.programs,
+        "partition": {part.name for part in bundle.device.layout.partitions},
+        "build": {build.build for build in bundle.builds},
+    }
+
+
+def _open(line: str, says: str) -> dict[str, Any]:
+    return {"action": "open", "text": line, "about": "not-read", "says": says[:400]}
+
+
+def made_of(line: str, steps: Iterable[OneStep], codename: str, maker: str) -> Passage | None:
+    """``passage NAME``, ``… for maker`` or ``… for all`` as a passage of these steps, with a place
+
+    for each file; None where the line is no such one. Raises EditRefused.
+    """
+    found = _SCOPE.match(line)
+    if found is None:
+        return None
+    name, scope = found[1], found[2]
+    if not re.fullmatch(ID_PATTERN, name):
+        says = _("{name} is no name for a passage: small letters, digits and hyphens")
+        raise EditRefused(says.format(name=name[:60]))
+    steps = tuple(steps)
+    bodies: Any = [_whole(step) for step in steps]
+    files = _files(steps)
+    for file in files:
+        bodies = Put("file", file, _place(file))(bodies)
+    plain = {
+        "id": name,
+        "title": name.replace("-", " ").capitalize(),
+        "places": [
+            {"id": _place(file), "kind": "file", "says": _("as {file}").format(file=file)}
+            for file in files
+        ],
+        "steps": bodies,
+    }
+    if scope is None:
+        plain["codename"] = codename
+    elif scope.lower() == "maker":
+        plain["maker"] = maker
+    try:
+        return Passage.model_validate(plain)
+    except ValidationError as error:
+        raise EditRefused(str(error.errors()[0]["msg"])) from error
+
+
+def given_of(passage: Passage, steps: Iterable[OneStep]) -> dict[str, str]:
+    """The files of these steps, of which the passage was made, in its places."""
+    files = {_place(file): file for file in _files(steps)}
+    return {place.id: files[place.id] for place in passage.places if place.id in files}
+
+
+def _files(steps: Iterable[OneStep]) -> list[str]:
+    found = (file for row in steps for step in actions_within(row) for file in step.used_files())
+    return list(dict.fromkeys(found))
+
+
+def _place(file: str) -> str:
+    return f"the-{file}"[:60].rstrip("-")
+
+
+def _whole(step: OneStep) -> dict[str, Any]:
+    body: dict[str, Any] = step.model_dump(mode="json", exclude_defaults=True)
+    return {**own_body(step), **body}
+
+
+def taken_whole(before: Guide, guide: Guide, passages: Mapping[str, Passage]) -> Guide:
+    """The guide with every row that takes a passage as that is. Raises EditRefused where an edit
+
+    reached into one: what many guides share is not changed by the way.
+    """
+    uses = {row.id: row for row in uses_of_passages(guide).values()}
+    if not uses:
+        return guide
+    for old in uses_of_passages(before).values():
+        new = uses.get(old.id)
+        same = new is not None and (new.passage, new.given) == (old.passage, old.given)
+        if new is not None and same and new.steps != old.steps:
+            says = _(
+                "This step is of the passage {name}, which other guides may share. Take its steps "
+                "out of it, change them, and fold them into the passage again."
+            )
+            raise EditRefused(says.format(name=old.says), old.id)
+    try:
+        return with_passages(guide, [p for name, p in passages.items() if name in _named(uses)])
+    except ValidationError as error:
+        raise EditRefused(str(error.errors()[0]["msg"])) from error
+
+
+def _named(uses: Mapping[str, UsePassage]) -> set[str]:
+    return {row.passage for row in uses.values()}

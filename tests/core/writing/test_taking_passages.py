@@ -1,0 +1,155 @@
+"""Passages while a guide is written: made of rows, taken by a line, kept whole, folded again."""
+
+from typing import Any
+
+import pytest
+from pydantic import TypeAdapter
+
+from anleitung.core.formats.read_bundle import read_bundle
+from anleitung.core.formats.write_bundle import write_bundle
+from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.check_bundle import check_bundle
+from anleitung.core.guide.nested import UsePassage
+from anleitung.core.guide.open_question import OpenQuestion
+from anleitung.core.guide.walk import actions_of, rows_of
+from anleitung.core.proof.prove import prove
+from anleitung.core.writing import ops
+from anleitung.core.writing.replace import replace_in
+from anleitung.core.writing.session import edit_bundle
+from anleitung.core.writing.shelf import Shelf
+from anleitung.core.writing.tree import EditRefused, stored_rows
+from tests.core.bundles import bundle
+
+EDITS: TypeAdapter[list[ops.AnyEdit]] = TypeAdapter(list[ops.AnyEdit])
+INSTALL = bundle("clean-install")
+ROWS = ["start-rettungsring", "data"]
+FOLD = {"op": "fold", "ids": ROWS, "line": "passage start-ring"}
+
+
+def edited(of: Bundle, *edits: dict[str, Any], shelf: Shelf | None = None) -> Bundle:
+    done = edit_bundle(of, EDITS.validate_python(edits), shelf or Shelf().with_bundle(of)).bundle
+    assert check_bundle(done) == []
+    assert read_bundle(write_bundle(done)).fingerprint == done.fingerprint
+    return done
+
+
+def taken(of: Bundle) -> list[UsePassage]:
+    return [r.step for r in rows_of(of.guide) if isinstance(r.step, UsePassage)]
+
+
+def told(of: Bundle) -> list[Any]:
+    proof = prove(of)
+    found = [(f.id, f.phones.count if f.phones else 0) for f in proof.findings]
+    return [*sorted(found), proof.promises]
+
+
+SCOPES = [
+    ("passage start-ring", ("palstek", None)),
+    ("passage start-ring for maker", (None, "Tidewerk")),
+    ("passage start-ring for all", (None, None)),
+]
+
+
+@pytest.mark.parametrize(("line", "scope"), SCOPES)
+def test_rows_become_a_passage_and_the_guide_says_the_same(line: str, scope: Any) -> None:
+    made = edited(INSTALL, {**FOLD, "line": line})
+    [passage] = made.passages
+    assert (passage.codename, passage.maker) == scope
+    assert [place.id for place in passage.places] == ["the-rettungsring"]
+    [row] = taken(made)
+    assert row.given == {"the-rettungsring": "rettungsring"}
+    assert told(made) == told(INSTALL)
+    # Taken out again, only the ids are others.
+    out = edited(made, {"op": "unfold", "id": row.id})
+    assert (out.passages, told(out)) == ((), told(INSTALL))
+    assert [s.action for s in actions_of(out.guide)] == [
+        s.action for s in actions_of(INSTALL.guide)
+    ]  # type: ignore[attr-defined]
+
+
+MADE = edit_bundle(INSTALL, EDITS.validate_python([FOLD]), Shelf().with_bundle(INSTALL)).bundle
+READY = Shelf().with_bundle(MADE)
+
+# A line, and what is asked about it; "" where it is taken.
+LINES = [
+    ("passage start-ring with the-rettungsring=rettungsring", ""),
+    ("Passage start-ring with the-rettungsring = rettungsring", ""),
+    ("passage start-ring", "write what stands in its places"),
+    ("passage start-ring with the-rettungsring", "names no place of it"),
+    ("passage start-ring with ring=rettungsring", "names no place of it"),
+    ("passage start-ring with the-rettungsring=lotse", "lotse is not known here"),
+    ("passage unknown", "no passage is called unknown"),
+]
+
+
+@pytest.mark.parametrize(("line", "says"), LINES)
+def test_a_line_takes_a_passage_or_says_what_is_missing(line: str, says: str) -> None:
+    now = edited(INSTALL, {"op": "write", "line": line, "at": {"after": "charge"}}, shelf=READY)
+    asked = [r.step for r in rows_of(now.guide) if isinstance(r.step, OpenQuestion)]
+    assert [says in step.says for step in asked] == ([True] if says else [])
+    assert [row.passage for row in taken(now)] == ([] if says else ["start-ring"])
+
+
+def test_its_files_come_along_and_what_is_not_given_is_refused() -> None:
+    line = "passage start-ring with the-rettungsring=rettungsring"
+    bare = edited(INSTALL, {"op": "remove", "ids": ["start-rettungsring"]})
+    bare = edited(bare, {"op": "head", "field": "files", "value": ["wattlaeufer"]})
+    now = edited(bare, {"op": "write", "line": line}, shelf=READY.with_bundle(INSTALL))
+    assert "rettungsring" in now.guide.files
+    given = {"op": "set", "id": "start-ring", "change": {"given": {}}}
+    with pytest.raises(EditRefused, match="Start ring: the-rettungsring is not given"):
+        edited(now, given)
+
+
+INNER = next(row.id for row in taken(MADE)[0].steps)
+REACHING: list[dict[str, Any]] = [
+    {"op": "write", "id": INNER, "line": "charge"},
+    {"op": "put", "id": INNER, "step": {"action": "charge"}},
+    {"op": "set", "id": INNER, "change": {"sight": "x"}},
+    {"op": "remove", "ids": [INNER]},
+    {"op": "move", "ids": [INNER], "at": {"after": "charge"}},
+    {"op": "move", "ids": ["charge"], "at": {"after": INNER}},
+    {"op": "duplicate", "ids": [INNER]},
+    {"op": "insert", "at": {"after": INNER}, "steps": [{"action": "charge"}]},
+    {"op": "fold", "ids": [INNER], "line": "if variant is M6 asking X?", "arm": ["then"]},
+]
+
+
+@pytest.mark.parametrize("edit", REACHING)
+def test_no_edit_reaches_into_what_other_guides_share(edit: dict[str, Any]) -> None:
+    with pytest.raises(EditRefused, match="This step is of the passage Start ring"):
+        edited(MADE, edit)
+
+
+def test_a_row_that_takes_one_is_moved_copied_and_given_otherwise() -> None:
+    twice = edited(MADE, {"op": "duplicate", "ids": ["start-ring"]})
+    assert [row.id for row in taken(twice)] == ["start-ring", "start-ring-2"]
+    other = {"given": {"the-rettungsring": "radio-m6"}}
+    changed = edited(twice, {"op": "set", "id": "start-ring-2", "change": other})
+    first, second = taken(changed)
+    assert (first, second.steps[0].used_files()) == (taken(twice)[0], ("radio-m6",))  # type: ignore[union-attr]
+    moved = edited(changed, {"op": "move", "ids": ["start-ring"], "at": {"before": "charge"}})
+    assert taken(moved)[0] == first
+
+
+def test_changed_and_folded_again_it_is_another_wherever_the_guide_takes_it() -> None:
+    twice = edited(MADE, {"op": "duplicate", "ids": ["start-ring"]})
+    out = edited(twice, {"op": "unfold", "id": "start-ring"})
+    ids = [name for name in stored_rows(out.guide) if name.startswith("start-ring-start")]
+    again = edited(out, {"op": "fold", "ids": ids, "line": "passage start-ring"})
+    [passage] = again.passages
+    assert len(passage.steps) == 1
+    assert [len(row.steps) for row in taken(again)] == [1, 1]
+    # Another guide stays as it is until it takes the newest.
+    shelf = Shelf().with_bundle(again)
+    assert edited(MADE, {"op": "head", "field": "summary", "value": "X"}, shelf=shelf).passages == (
+        MADE.passages
+    )
+    newest = replace_in(MADE, "passage", "start-ring", "start-ring", shelf)
+    assert newest is not None
+    assert newest.bundle.passages == again.passages
+    assert [(before != "", after) for before, after in newest.rows] == [(True, "")]
+    assert replace_in(newest.bundle, "passage", "start-ring", "start-ring", shelf) is None
+    assert replace_in(INSTALL, "passage", "start-ring", "start-ring", shelf) is None
+    with pytest.raises(EditRefused, match="not at hand"):
+        replace_in(MADE, "passage", "start-ring", "other", shelf)
