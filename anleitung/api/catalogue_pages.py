@@ -15,6 +15,9 @@ from anleitung.api.catalogue_shapes import (
     LegOut,
     ModeOut,
     PackageOut,
+    PassageLineOut,
+    PassageOut,
+    PassagePlaceOut,
     PhoneOut,
     ReadingOut,
     RegionOut,
@@ -48,12 +51,14 @@ from anleitung.core.drawn.phone_words import (
     unlocking_words,
 )
 from anleitung.core.drawn.rails import draw_rails
+from anleitung.core.guide.passage import Passage
 from anleitung.core.schemes.decode import CannotDecode, Decoded, Reader, clean
 from anleitung.core.schemes.judge import JudgedField, judge_fields
 from anleitung.core.updates.lanes import lanes
 from anleitung.core.updates.moves import Graph
 from anleitung.core.updates.ways import NoWay, Way, find_way, standings, ways_from
 from anleitung.core.updates.words import megabytes, no_way_words, package_words, standing_words
+from anleitung.core.writing.passages import passage_about, passage_lines, take_line
 from anleitung.guides.uses import guides_with
 
 PAGE = 100
@@ -88,6 +93,21 @@ def document_page(kind: str, codename: str, name: str, number: int = 0) -> Docum
         tool=document_of(shown, kind) if kind == "tool" else None,
         scheme=document_of(shown, kind) if kind == "scheme" else None,
         program=document_of(shown, kind) if kind == "program" else None,
+        passage=_passage(document_of(shown, kind)) if kind == "passage" else None,
+    )
+
+
+def _passage(passage: Passage) -> PassageOut:
+    places = [
+        PassagePlaceOut(id=place.id, kind=place.kind, says=place.says) for place in passage.places
+    ]
+    lines = [PassageLineOut(says=says, depth=depth) for says, depth in passage_lines(passage)]
+    return PassageOut(
+        title=passage.title,
+        about=passage_about(passage),
+        line=take_line(passage),
+        places=places,
+        lines=lines,
     )
 
 

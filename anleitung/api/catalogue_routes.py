@@ -61,7 +61,9 @@ from anleitung.core.formats.build_csv import write_build_csv
 from anleitung.core.formats.build_list import Filling
 from anleitung.core.formats.check_document import InvalidDocument
 from anleitung.core.formats.schema import json_schema
+from anleitung.core.guide.passage import Passage
 from anleitung.core.updates.offered import why_no_update
+from anleitung.core.writing.passages import passage_about
 from anleitung.guides.asked import ask_goes_with
 from anleitung.guides.find import find_guide_places
 from anleitung.guides.goes_with import GoesWithOut
@@ -176,7 +178,7 @@ def list_documents(request: HttpRequest, kind: str) -> list[ListedOut]:
         except UnreadableDocument as error:
             title, about = entry.name, str(error)
         else:
-            title = document.maker if isinstance(document, Device) else document.name
+            title = _title(document)
             about = _about(document)
         found.append(
             ListedOut(name=entry.name, title=title, about=about, retired=entry.retired_because)
@@ -184,7 +186,15 @@ def list_documents(request: HttpRequest, kind: str) -> list[ListedOut]:
     return found
 
 
+def _title(document: Any) -> str:
+    if isinstance(document, Device):
+        return document.maker
+    return str(document.title if isinstance(document, Passage) else document.name)
+
+
 def _about(document: Any) -> str:
+    if isinstance(document, Passage):
+        return passage_about(document)
     if isinstance(document, Device):
         return ", ".join(document.market_names)
     if hasattr(document, "hosts"):

@@ -22,10 +22,34 @@ class DocumentVersionOut(Schema):
     note: str
 
 
+class PassagePlaceOut(Schema):
+    id: str
+    kind: str
+    says: str
+
+
+class PassageLineOut(Schema):
+    """depth: in how many rows it stands."""
+
+    says: str
+    depth: int
+
+
+class PassageOut(Schema):
+    """about: for whose guides; line: by which a guide takes it; lines: its steps."""
+
+    title: str
+    about: str
+    line: str
+    places: list[PassagePlaceOut]
+    lines: list[PassageLineOut]
+
+
 class DocumentOut(Schema):
     """One version of a document. versions: the newest first; retired: the reason, or empty.
 
-    body: as it is stored and edited; tool, scheme, program: the same, whole, where it is one.
+    body: as it is stored and edited; tool, scheme, program: the same, whole, where it is one;
+    passage: as it is read.
     """
 
     kind: str
@@ -40,6 +64,7 @@ class DocumentOut(Schema):
     tool: Tool | None = None
     scheme: NamingScheme | None = None
     program: Program | None = None
+    passage: PassageOut | None = None
 
 
 class SaveIn(Schema):

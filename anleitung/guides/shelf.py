@@ -3,6 +3,7 @@
 of its guides.
 """
 
+from anleitung.catalogue.errors import NoSuchDocument
 from anleitung.catalogue.load import load_device, load_passages, load_programs, load_tools
 from anleitung.core.documents.package import Package
 from anleitung.core.writing.shelf import Shelf
@@ -34,8 +35,15 @@ def shelf_of(codename: str) -> Shelf:
         packages,
         {p.id: p for p in load_programs()},
         {t.id: t for t in load_tools()},
-        {p.id: p for p in load_passages() if p.is_for(codename, load_device(codename).maker)},
+        {p.id: p for p in load_passages() if p.is_for(codename, _maker(codename))},
     )
+
+
+def _maker(codename: str) -> str:
+    try:
+        return load_device(codename).maker
+    except NoSuchDocument:
+        return ""  # its guides brought a codename that the catalogue does not hold
 
 
 def shelf_for(row: Stored) -> Shelf:

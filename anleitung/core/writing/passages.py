@@ -1,7 +1,7 @@
 """Passages while a guide is written: taken by a line, made of rows, and kept whole."""
 
 import re
-from collections.abc import Collection, Iterable, Mapping
+from collections.abc import Collection, Iterable, Iterator, Mapping
 from gettext import gettext as _
 from typing import Any
 
@@ -10,12 +10,14 @@ from pydantic import ValidationError
 from anleitung.core.documents.base import ID_PATTERN
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide
-from anleitung.core.guide.nested import OneStep, UsePassage
+from anleitung.core.guide.nested import Nested, OneStep, UsePassage
 from anleitung.core.guide.passage import Passage, use_of, with_passages
 from anleitung.core.guide.walk import actions_within, uses_of_passages
+from anleitung.core.writing.questions import held_line
 from anleitung.core.writing.replace import Put
 from anleitung.core.writing.shelf import Shelf
 from anleitung.core.writing.tree import EditRefused, own_body
+from anleitung.core.writing.view import line_of
 
 _LINE = re.compile(r"^passage (\S+)(?: with (.+))?$", re.IGNORECASE)
 _SCOPE = re.compile(r"^passage (\S+)(?: for (all|maker))?$", re.IGNORECASE)
@@ -65,6 +67,38 @@ def known_in_places(bundle: Bundle, shelf: Shelf) -> dict[str, Collection[str]]:
 
 def _open(line: str, says: str) -> dict[str, Any]:
     return {"action": "open", "text": line, "about": "not-read", "says": says[:400]}
+
+
+def take_line(passage: Passage) -> str:
+    """The line by which a guide takes it, with … for what it gives."""
+    given = ", ".join(f"{place.id}=…" for place in passage.places)
+    return f"passage {passage.id}{f' with {given}' if given else ''}"
+
+
+def passage_about(passage: Passage) -> str:
+    """For whose guides it is meant."""
+    if passage.codename:
+        return _("for guides of {codename}").format(codename=passage.codename)
+    if passage.maker:
+        return _("for guides of {maker}").format(maker=passage.maker)
+    return _("for all guides")
+
+
+def passage_lines(passage: Passage) -> Iterator[tuple[str, int]]:
+    """Its steps as lines, each with how many rows it stands in."""
+
+    def told(steps: Iterable[OneStep], depth: int) -> Iterator[tuple[str, int]]:
+        for step in steps:
+            if not isinstance(step, Nested):
+                yield line_of(step), depth
+                continue
+            yield held_line(step), depth
+            for at, inner in step.lists().items():
+                if inner and len(step.lists()) > 1:
+                    yield f"{at[-1]}:", depth + 1
+                yield from told(inner, depth + 1)
+
+    return told(passage.steps, 0)
 
 
 def made_of(line: str, steps: Iterable[OneStep], codename: str, maker: str) -> Passage | None:

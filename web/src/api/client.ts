@@ -30,6 +30,7 @@ export type Slips = components["schemas"]["Follows"];
 export type Job = components["schemas"]["JobOut"];
 export type Matched = components["schemas"]["MatchedOut"];
 export type Program = components["schemas"]["Program"];
+export type Passage = components["schemas"]["PassageOut"];
 export type Tool = components["schemas"]["Tool"];
 export type NamingScheme = components["schemas"]["NamingScheme"];
 export type Writing = components["schemas"]["WritingOut"];

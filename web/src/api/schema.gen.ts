@@ -2451,7 +2451,8 @@ export interface components {
          * DocumentOut
          * @description One version of a document. versions: the newest first; retired: the reason, or empty.
          *
-         *     body: as it is stored and edited; tool, scheme, program: the same, whole, where it is one.
+         *     body: as it is stored and edited; tool, scheme, program: the same, whole, where it is one;
+         *     passage: as it is read.
          */
         DocumentOut: {
             /** Body */
@@ -2468,6 +2469,7 @@ export interface components {
             name: string;
             /** Number */
             number: number;
+            passage?: components["schemas"]["PassageOut"] | null;
             program?: components["schemas"]["Program"] | null;
             /** Retired */
             retired: string;
@@ -3960,6 +3962,41 @@ export interface components {
             withdrawn: string;
             /** Withdrawn At */
             withdrawn_at: string | null;
+        };
+        /**
+         * PassageLineOut
+         * @description depth: in how many rows it stands.
+         */
+        PassageLineOut: {
+            /** Depth */
+            depth: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * PassageOut
+         * @description about: for whose guides; line: by which a guide takes it; lines: its steps.
+         */
+        PassageOut: {
+            /** About */
+            about: string;
+            /** Line */
+            line: string;
+            /** Lines */
+            lines: components["schemas"]["PassageLineOut"][];
+            /** Places */
+            places: components["schemas"]["PassagePlaceOut"][];
+            /** Title */
+            title: string;
+        };
+        /** PassagePlaceOut */
+        PassagePlaceOut: {
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Says */
+            says: string;
         };
         /**
          * PasteIn

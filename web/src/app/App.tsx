@@ -31,6 +31,9 @@ const PackagePage = lazy(async () => ({
   default: (await import("../features/files")).PackagePage,
 }));
 const ListPage = lazy(async () => ({ default: (await import("../features/tools")).ListPage }));
+const PassagePage = lazy(async () => ({
+  default: (await import("../features/tools")).PassagePage,
+}));
 const ProgramPage = lazy(async () => ({
   default: (await import("../features/tools")).ProgramPage,
 }));
@@ -72,6 +75,17 @@ export function App() {
                 }
               />
               <Route path="/programs/:name" element={<ProgramPage />} />
+              <Route
+                path="/passages"
+                element={
+                  <ListPage
+                    kind="passage"
+                    title="Passages"
+                    empty="No passages yet. In a draft, steps are folded into one with g."
+                  />
+                }
+              />
+              <Route path="/passages/:name" element={<PassagePage />} />
               <Route
                 path="/schemes"
                 element={

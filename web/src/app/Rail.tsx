@@ -36,6 +36,9 @@ export function Rail({ home }: { home: Home | undefined }) {
       <NavLink to="/programs" className={line}>
         Phone programs
       </NavLink>
+      <NavLink to="/passages" className={line}>
+        Passages
+      </NavLink>
       <NavLink to="/schemes" className={line}>
         Naming schemes
       </NavLink>

@@ -12,6 +12,7 @@ const TITLES: Record<string, string> = {
   scheme: "Naming scheme",
   tool: "Host tool",
   program: "Phone program",
+  passage: "Passage",
   system: "What works on it",
 };
 

@@ -6,7 +6,7 @@ import { Waiting } from "../../ui/Waiting";
 import { documentsQuery } from "../document";
 
 interface ListProps {
-  kind: "tool" | "scheme" | "program";
+  kind: "tool" | "scheme" | "program" | "passage";
   title: string;
   empty: string;
 }
@@ -20,7 +20,7 @@ export function ListPage({ kind, title, empty }: ListProps) {
     <div className="px-[18px] pt-2.5 pb-10">
       <div className="flex flex-wrap items-baseline gap-4">
         <h1 className="text-[1.1875rem] font-semibold">{title}</h1>
-        <Link to={`/edit/${kind}`}>Add one</Link>
+        {kind !== "passage" && <Link to={`/edit/${kind}`}>Add one</Link>}
         <label>
           Find{" "}
           <input

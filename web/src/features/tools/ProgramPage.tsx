@@ -4,6 +4,7 @@ import type { Doc, Program } from "../../api/client";
 import { usePageTitle } from "../../ui/usePageTitle";
 import { Waiting } from "../../ui/Waiting";
 import { DocumentFoot, documentQuery } from "../document";
+import { Ruled } from "./Ruled";
 
 const DOES: Record<string, string> = {
   "wipe-apps": "takes the apps; photos and files stay",
@@ -102,33 +103,4 @@ function habits(program: Program): string[] {
     program.refuses.length > 0 && `Refuses packages of these kinds: ${program.refuses.join(", ")}.`,
     program.wants_release && "A system that forces encryption starts only after its release.",
   ].filter((each) => typeof each === "string");
-}
-
-function Ruled(props: { title: string; heads: string[]; rows: (string | null | undefined)[][] }) {
-  if (props.rows.length === 0) return null;
-  return (
-    <section aria-label={props.title} className="mt-4">
-      <h2 className="border-b border-ink text-[0.875rem] font-semibold">{props.title}</h2>
-      <table className="ruled">
-        <thead>
-          <tr>
-            {props.heads.map((each) => (
-              <th key={each}>{each}</th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {props.rows.map((row) => (
-            <tr key={row[0]}>
-              {row.map((cell, index) => (
-                <td key={props.heads[index]} className={index === 0 ? "font-semibold" : ""}>
-                  {cell}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </section>
-  );
 }
