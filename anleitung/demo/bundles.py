@@ -49,6 +49,9 @@ def faults(codename: str) -> dict[str, dict[str, Any]]:
     return found
 
 
+_PASSAGE = re.compile(r"\bpassage: ([a-z0-9-]+)")
+
+
 def bundle_files(codename: str, name: str) -> dict[str, bytes]:
     """The files of one bundle: the guide with its prose, and those documents that it needs.
 
@@ -78,6 +81,7 @@ def bundle_files(codename: str, name: str) -> dict[str, bytes]:
         (DATA / "tools", guide.get("tools", [])),
         (DATA / "programs", guide.get("programs", [])),
         (DATA / "schemes", sorted(schemes)),
+        (DATA / "passages", sorted(set(_PASSAGE.findall(files["guide.yaml"].decode())))),
     ):
         for each in ids:
             place = f"{folder.name}/{each}.yaml"

@@ -16,7 +16,7 @@ def codenames() -> list[str]:
 
 def catalogue_files() -> Iterator[Document]:
     """In the order in which they can be entered: what is named stands before what names it."""
-    for kind in ("scheme", "tool", "program"):
+    for kind in ("scheme", "tool", "program", "passage"):
         for path in sorted((DATA / f"{kind}s").glob("*.yaml")):
             yield kind, "", _read(path)
     for codename in codenames():
