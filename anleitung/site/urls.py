@@ -25,7 +25,10 @@ urlpatterns = [
     re_path(r"^c/$", views.workbench),
     path("c/<slug:codename>/<path:rest>", lambda request, codename, rest: views.workbench(request)),
     path("bring-in", views.workbench),
-    re_path(r"^(tools|schemes|programs|edit)(/.*)?$", lambda request, *_: views.workbench(request)),
+    re_path(
+        r"^(tools|schemes|programs|passages|edit)(/.*)?$",
+        lambda request, *_: views.workbench(request),
+    ),
     path("login", SignIn.as_view(), name="login"),
     path("logout", LogoutView.as_view(), name="logout"),
     path("api/", api.urls),

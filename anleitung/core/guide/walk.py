@@ -22,10 +22,11 @@ class Row:
     step: OneStep
     guards: tuple[tuple[str, Value], ...]
     turn: str = ""  # the slot whose turn it is, within steps that are done for each
+    of_passage: bool = False
 
     @property
     def depth(self) -> int:
-        return len(self.guards) + bool(self.turn)
+        return len(self.guards) + bool(self.turn) + self.of_passage
 
     @property
     def action(self) -> Step | None:
@@ -35,16 +36,19 @@ class Row:
 
 def rows_of(guide: "Guide") -> tuple[Row, ...]:
     """The steps in order of reading, nested ones after the choice that they hang on."""
-    return tuple(_rows(guide.steps, (), ""))
+    return tuple(_rows(guide.steps, (), "", of_passage=False))
 
 
-def _rows(steps: Steps, guards: tuple[tuple[str, Value], ...], turn: str) -> Iterator[Row]:
+def _rows(
+    steps: Steps, guards: tuple[tuple[str, Value], ...], turn: str, *, of_passage: bool
+) -> Iterator[Row]:
     for step in steps:
-        yield Row(step, guards, turn)
+        yield Row(step, guards, turn, of_passage)
         if isinstance(step, Nested):
+            within = of_passage or isinstance(step, UsePassage)
             for arm in step.arms():
                 inner = guards if arm.guard is None else (*guards, arm.guard)
-                yield from _rows(arm.steps, inner, arm.turn or turn)
+                yield from _rows(arm.steps, inner, arm.turn or turn, of_passage=within)
 
 
 def actions_of(guide: "Guide") -> list[Step]:

@@ -1,5 +1,6 @@
 import { type KeyboardEvent as Press, type ReactNode, useCallback, useMemo, useState } from "react";
 import type { Edit, Page, Row, Sheet, Writing as WritingData, WrittenRow } from "../../api/client";
+import { TextButton } from "../../ui/TextButton";
 import { SheetRows, type Writing } from "../guide/SheetRows";
 import { LineEntry } from "./LineEntry";
 import { OpenRow } from "./OpenRow";
@@ -261,6 +262,20 @@ export function WriteSheet(props: {
     under: (shown) => {
       const row = written.get(shown.id);
       if (!row || opened === row.id || entry) return null;
+      const passage = data.rows.find((each) => each.id === row.holder && isPassage(each));
+      if (passage) {
+        return (
+          <div className="row-tools">
+            <p className="text-soft">
+              Of a passage that other guides may share.{" "}
+              <TextButton onClick={() => edit({ op: "unfold", id: passage.id })}>
+                Take its steps out
+              </TextButton>{" "}
+              to change them here.
+            </p>
+          </div>
+        );
+      }
       const notes = data.notes
         .filter((each) => each.row === row.id)
         .map((each) => `Notes, line ${each.number}: “${each.text.trim()}” ${each.says}`);
@@ -328,7 +343,8 @@ export function WriteSheet(props: {
   );
 }
 
-const holdsRows = (row: WrittenRow) => row.lists.length > 0 || row.action === "passage";
+const isPassage = (row: WrittenRow) => row.action === "passage";
+const holdsRows = (row: WrittenRow) => row.lists.length > 0 || isPassage(row);
 
 /** A new row below one that holds others stands below the last of them. */
 const lastBelow = (rows: WrittenRow[], row: WrittenRow, shown: string) =>
