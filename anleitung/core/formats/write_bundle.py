@@ -15,12 +15,13 @@ from anleitung.core.formats.pictures import Kept
 from anleitung.core.formats.read_bundle import INTRODUCTION
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide
+from anleitung.core.guide.passage import Passage, taken_from
 from anleitung.core.guide.walk import step_places, uses_of_passages
 
 
 def write_bundle(bundle: Bundle, pictures: Iterable[Kept] = ()) -> dict[str, bytes]:
     """Name within the bundle → content. pictures: those that its steps show."""
-    files: dict[str, str] = write_guide(bundle.guide)
+    files: dict[str, str] = write_guide(bundle.guide, bundle.passages)
     files["device.yaml"] = _yaml(as_typed(bundle.device))
     files["builds.yaml"] = _yaml({"builds": [as_typed(b) for b in bundle.builds]})
     for package in bundle.packages:
@@ -45,11 +46,20 @@ def write_bundle(bundle: Bundle, pictures: Iterable[Kept] = ()) -> dict[str, byt
     return dict(sorted(written.items()))
 
 
-def write_guide(guide: Guide) -> dict[str, str]:
-    """The files of the guide alone, with its prose."""
+def write_guide(guide: Guide, passages: Iterable[Passage] = ()) -> dict[str, str]:
+    """The files of the guide alone, with its prose. passages: that it takes.
+
+    Only the steps of a row that are those of its passage stand with that. Others are written out,
+    so that reading refuses them, and nothing that was changed in them is lost unseen.
+    """
     plain = as_typed(guide)
     prose: dict[str, str] = {}
-    taken = uses_of_passages(guide)
+    by_id = {passage.id: passage for passage in passages}
+    taken = [
+        at
+        for at, row in uses_of_passages(guide).items()
+        if row.passage in by_id and row == taken_from(by_id[row.passage], row)
+    ]
     for name, place in step_places(guide).items():
         if any(place[: len(at)] == at and place != at for at in taken):
             continue  # it stands with the passage

@@ -118,6 +118,29 @@ def with_passages(guide: "Guide", passages: Iterable[Passage]) -> "Guide":
     return type(guide).model_validate(again(body_of(guide)))
 
 
+def given_otherwise(
+    guide: "Guide", passages: Iterable[Passage], kind: str, old: str, new: str
+) -> "Guide":
+    """What stands in places of a kind under another name, and the steps with it."""
+    there = tuple(passages)
+    places = {(p.id, place.id) for p in there for place in p.places if place.kind == kind}
+
+    def again(value: Any) -> Any:
+        if isinstance(value, list):
+            return [again(each) for each in value]
+        if not isinstance(value, dict):
+            return value
+        found = {name: again(inner) for name, inner in value.items()}
+        if value.get("action") == "passage":
+            found["given"] = {
+                place: new if given == old and (value["passage"], place) in places else given
+                for place, given in value.get("given", {}).items()
+            }
+        return found
+
+    return with_passages(type(guide).model_validate(again(body_of(guide))), there)
+
+
 def passage_faults(
     uses: Mapping[DocumentPlace, UsePassage], passages: Iterable[Passage]
 ) -> Iterator[tuple[DocumentPlace, str]]:
@@ -136,11 +159,12 @@ def passage_faults(
         for name in row.given:
             if name not in places:
                 yield (*at, "given", name), f"the passage {row.passage} has no place {name}"
-        if set(row.given) == set(places) and row != _row_of(passage, row):
+        if set(row.given) == set(places) and row != taken_from(passage, row):
             yield (*at, "steps"), f"these are not the steps of the passage {row.passage}"
 
 
-def _row_of(passage: Passage, row: UsePassage) -> UsePassage:
+def taken_from(passage: Passage, row: UsePassage) -> UsePassage:
+    """The row as it is where it holds the steps of the passage, with what is given in it."""
     beside = {"prose": row.prose, "pictures": row.pictures}
     return UsePassage.model_validate(use_of(passage, row.id, row.given)).model_copy(update=beside)
 

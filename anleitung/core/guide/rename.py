@@ -18,6 +18,7 @@ from anleitung.core.errors import AnleitungError
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide
 from anleitung.core.guide.in_conditions import CONDITIONS, condition_with
+from anleitung.core.guide.passage import Passage, given_otherwise
 
 Renamed = Literal["device", "tool", "program", "scheme"]
 
@@ -78,9 +79,12 @@ def rename_document(bundle: Bundle, kind: Renamed, old: str, new: str) -> Bundle
         raise RenameRefused(
             f"The codename itself names {old}, so both cannot stand beside each other. Choose one."
         )
+    guide = Guide.model_validate(put(body_of(bundle.guide)))
+    passages = tuple(Passage.model_validate(put(body_of(p))) for p in bundle.passages)
     return replace(
         bundle,
-        guide=Guide.model_validate(put(body_of(bundle.guide))),
+        guide=given_otherwise(guide, passages, kind, old, new),
+        passages=passages,
         device=device,
         packages=tuple(Package.model_validate(put(body_of(p))) for p in bundle.packages),
         tools=_with_id(bundle.tools, old, new) if kind == "tool" else bundle.tools,

@@ -13,18 +13,18 @@ from typing import Any
 from anleitung.core.documents.base import body_of
 from anleitung.core.documents.package import Package
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.guide.document import Unread
-from anleitung.core.guide.nested import Nested, OneStep
+from anleitung.core.guide.document import Guide, Unread
+from anleitung.core.guide.nested import Nested, OneStep, Steps, UsePassage
 from anleitung.core.guide.open_question import MAX_PICKS, OpenQuestion
 from anleitung.core.guide.script import RunScript
-from anleitung.core.guide.walk import map_steps
+from anleitung.core.guide.walk import actions_within, map_steps
 from anleitung.core.phone.actions import Step
 from anleitung.core.writing.fits import misfits
 from anleitung.core.writing.here import Here
 from anleitung.core.writing.questions import BESIDE, step_or_question, whole_body
 from anleitung.core.writing.settle import row_asked, settle
 from anleitung.core.writing.shelf import Shelf, carry
-from anleitung.core.writing.tree import own_body
+from anleitung.core.writing.tree import in_every_list, own_body
 from anleitung.core.writing.view import line_of
 
 
@@ -51,7 +51,7 @@ def carry_over(
             "unread": tuple(over.head()),
         }
     )
-    guide = map_steps(guide, over.row)
+    guide = map_steps(over.without_passages(guide), over.row)
     for name, says in over.speaks.items():
         guide = row_asked(guide, name, says)
     bundle = replace(begun, guide=guide, packages=(), tools=(), programs=())
@@ -96,6 +96,29 @@ class _Over:
         there, here = _words_of(self.source), _words_of(self.here.bundle)
         there |= {p.name for p in self.source.packages if p.id not in self.shelf.packages}
         return tuple(sorted(there - here, key=len, reverse=True))
+
+    def without_passages(self, guide: Guide) -> Guide:
+        """Steps of a passage are the guide's own where anything in them differs here."""
+
+        def change(steps: Steps) -> Steps:
+            return tuple(
+                inner
+                for step in steps
+                for inner in (
+                    step.steps
+                    if isinstance(step, UsePassage) and not self._is_the_same(step)
+                    else (step,)
+                )
+            )
+
+        return in_every_list(guide, change)
+
+    def _is_the_same(self, row: UsePassage) -> bool:
+        theirs = next((p for p in self.source.passages if p.id == row.passage), None)
+        same = theirs is not None and self.shelf.passages.get(row.passage) == theirs
+        plain = all(isinstance(step, Step) for step in row.steps)
+        asked = (each for step in actions_within(row) for each in self._asked(step))
+        return same and plain and not self._said(own_body(row)) and next(asked, None) is None
 
     def row(self, step: OneStep) -> OneStep:
         if isinstance(step, Nested):

@@ -14,7 +14,7 @@ from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide
 from anleitung.core.guide.in_conditions import CONDITIONS, condition_with
 from anleitung.core.guide.nested import UsePassage
-from anleitung.core.guide.passage import with_passages
+from anleitung.core.guide.passage import given_otherwise, taken_from, with_passages
 from anleitung.core.guide.rename import PutName
 from anleitung.core.guide.walk import actions_within, uses_of_passages
 from anleitung.core.writing.questions import bare_line
@@ -55,7 +55,13 @@ def replace_in(bundle: Bundle, kind: Replaced, old: str, new: str, shelf: Shelf)
         raise EditRefused(_("{name} is not at hand for this guide").format(name=new))
     put = Put(kind, old, new)
     before = bundle.guide
-    guide = Guide.model_validate(put(body_of(before)))
+    guide = given_otherwise(before, bundle.passages, kind, old, new)
+    guide = Guide.model_validate(put(body_of(guide)))
+    for row in uses_of_passages(guide).values():
+        passage = next((p for p in bundle.passages if p.id == row.passage), None)
+        if passage is not None and row != taken_from(passage, row):
+            says = _("the passage {name} names {old} itself: change the passage")
+            raise EditRefused(says.format(name=row.passage, old=old), row.id)
     if guide == before:
         return None
     was, now = stored_rows(before), stored_rows(guide)

@@ -75,7 +75,7 @@ def _texts(draft: Draft, before: Bundle, after: Bundle) -> dict[str, str]:
     """What was not changed keeps the form in which it was brought."""
     if all(getattr(before, kind) == getattr(after, kind) for kind in _CARRIED):
         kept = {n: t for n, t in draft.files.items() if not is_of_guide(n)}
-        return {**kept, **write_guide(after.guide)}
+        return {**kept, **write_guide(after.guide, after.passages)}
     written = as_texts(write_bundle(after))
     standing = {n: t for n, t in draft.files.items() if n in written and not is_of_files(n)}
     return {**written, **standing}

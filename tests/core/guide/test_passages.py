@@ -124,6 +124,16 @@ def test_what_a_passage_says_of_codenames_is_decided_as_in_the_guide() -> None:
     assert check_bundle(alone.for_codename("schotstek")) == []
 
 
+def test_what_was_changed_within_a_passage_is_refused_and_never_lost_unseen() -> None:
+    made = taking(INSTALL, passage(), GIVEN)
+    plain = body_of(made.guide)
+    plain["steps"][2]["steps"][0]["sight"] = "A word that is only here"
+    reached = write_bundle(made.with_guide(Guide.model_validate(plain)))
+    assert b"A word that is only here" in reached["guide.yaml"]
+    with pytest.raises(InvalidBundle, match="not the steps of the passage"):
+        read_bundle(reached)
+
+
 # What is wrong with a guide that takes a passage, and what is said: changes of the row's fields.
 WRONG: list[tuple[dict[str, Any], str]] = [
     ({"given": {"the-tool": "lotse"}}, "the-ring is not given: the recovery that is started"),

@@ -1,5 +1,6 @@
 """Passages while a guide is written: made of rows, taken by a line, kept whole, folded again."""
 
+from dataclasses import replace
 from typing import Any
 
 import pytest
@@ -11,13 +12,17 @@ from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.check_bundle import check_bundle
 from anleitung.core.guide.nested import UsePassage
 from anleitung.core.guide.open_question import OpenQuestion
+from anleitung.core.guide.rename import rename_document
 from anleitung.core.guide.walk import actions_of, rows_of
 from anleitung.core.proof.prove import prove
 from anleitung.core.writing import ops
+from anleitung.core.writing.begin import empty_guide
+from anleitung.core.writing.carry_over import carry_over
 from anleitung.core.writing.replace import replace_in
 from anleitung.core.writing.session import edit_bundle
 from anleitung.core.writing.shelf import Shelf
 from anleitung.core.writing.tree import EditRefused, stored_rows
+from anleitung.demo.bundles import demo_bundle
 from tests.core.bundles import bundle
 
 EDITS: TypeAdapter[list[ops.AnyEdit]] = TypeAdapter(list[ops.AnyEdit])
@@ -130,6 +135,37 @@ def test_a_row_that_takes_one_is_moved_copied_and_given_otherwise() -> None:
     assert (first, second.steps[0].used_files()) == (taken(twice)[0], ("radio-m6",))  # type: ignore[union-attr]
     moved = edited(changed, {"op": "move", "ids": ["start-ring"], "at": {"before": "charge"}})
     assert taken(moved)[0] == first
+
+
+def test_what_stands_in_a_place_is_replaced_and_what_the_passage_says_is_not() -> None:
+    changed = replace_in(MADE, "file", "rettungsring", "radio-m6", READY)
+    assert changed is not None
+    [row] = taken(changed.bundle)
+    assert row.given == {"the-rettungsring": "radio-m6"}
+    assert check_bundle(changed.bundle) == []
+    fixed = edited(INSTALL, {"op": "fold", "ids": ["see-phone"], "line": "passage see"})
+    with pytest.raises(EditRefused, match="the passage see names lotse itself"):
+        replace_in(fixed, "tool", "lotse", "funke", Shelf().with_bundle(fixed))
+    renamed = rename_document(fixed, "tool", "lotse", "other-lotse")
+    assert check_bundle(renamed) == []
+    assert taken(renamed)[0].steps[0].tool_id() == "other-lotse"  # type: ignore[union-attr]
+
+
+@pytest.mark.parametrize(("to", "kept"), [("schotstek", True), ("poller", False)])
+def test_carried_over_a_passage_stays_where_all_of_it_is_the_same(to: str, kept: bool) -> None:
+    of = demo_bundle("palstek", "keep-rettungsring")
+    home = demo_bundle(to, "return-to-stock")
+    shelf = Shelf().with_bundle(of).with_bundle(home)
+    begun = empty_guide(to, "new", "New", "other", system="", newest_base="", tools=())
+    bare = replace(home.with_guide(begun), packages=(), tools=(), programs=())
+    there = carry_over(of, bare, replace(shelf, packages=home_packages(home)))
+    assert check_bundle(there) == []
+    assert [row.passage for row in taken(there)] == (["reach-bootloader"] if kept else [])
+    assert {"reach-agree", "reach-see-phone"} <= {r.step.id for r in rows_of(there.guide)}
+
+
+def home_packages(of: Bundle) -> dict[str, Any]:
+    return {package.id: package for package in of.packages}
 
 
 def test_changed_and_folded_again_it_is_another_wherever_the_guide_takes_it() -> None:
