@@ -6,7 +6,7 @@ from pathlib import Path
 
 import pytest
 from axe_playwright_python.sync_playwright import Axe
-from playwright.sync_api import Browser, BrowserContext, Page, expect
+from playwright.sync_api import Browser, Page, expect
 
 from anleitung.demo.management.commands.load_demo import LOG_INS
 from tests.browser.conftest import no_sideways_scroll
@@ -188,35 +188,6 @@ def test_two_people_see_each_other_and_both_versions_of_one_row(bench: Page, sec
     expect(rows(bench)).to_have_count(3)
 
 
-def test_edits_wait_while_the_site_cannot_be_reached(bench: Page, context: BrowserContext) -> None:
-    begin(bench, "Offline")
-    write(bench, "charge")
-    context.set_offline(True)
-    line(bench).fill("restart")
-    bench.keyboard.press("Enter")
-    expect(status(bench)).to_contain_text("1 edit waits in this browser")
-    line(bench).fill("power off")
-    bench.keyboard.press("Enter")
-    expect(status(bench)).to_contain_text("2 edits wait in this browser")
-    context.set_offline(False)
-    expect(rows(bench)).to_have_count(3)
-    expect(status(bench)).to_contain_text("all saved")
-
-
-def test_a_session_that_ends_while_one_types_loses_nothing(
-    bench: Page, context: BrowserContext
-) -> None:
-    begin(bench, "Signed out")
-    write(bench, "charge")
-    kept = context.cookies()
-    context.clear_cookies(name="sessionid")
-    line(bench).fill("restart")
-    bench.keyboard.press("Enter")
-    expect(status(bench)).to_contain_text("You were signed out: 1 edit waits here")
-    context.add_cookies(kept)  # as signing in beside it does
-    expect(rows(bench)).to_have_count(2)
-
-
 def test_what_a_reader_sees_moves_with_the_draft(bench: Page) -> None:
     begin(bench, "For a reader")
     write(bench, "charge", "if variant is M6 asking Does it end in M6?", "power off")
@@ -390,113 +361,3 @@ def test_every_key_that_the_help_lists_does_what_it_says(bench: Page) -> None:
     for key, field in (("h", "Admission"), ("m", "Your notes, as they are")):
         bench.keyboard.press(key)
         expect(bench.get_by_label(field)).to_be_visible()
-
-
-def test_what_a_closed_tab_could_not_send_is_sent_by_the_next(
-    bench: Page, context: BrowserContext
-) -> None:
-    address = begin(bench, "A closed tab")
-    write(bench, "charge")
-    context.set_offline(True)
-    line(bench).fill("restart")
-    bench.keyboard.press("Enter")
-    expect(status(bench)).to_contain_text("1 edit waits in this browser")
-    # Another tab that is open leaves it alone; one that opens after it was closed takes it up.
-    bench.close()
-    context.set_offline(False)
-    other = context.new_page()
-    other.goto(address)
-    expect(rows(other)).to_have_count(2)
-    expect(rows(other).nth(1)).to_contain_text("Restart")
-    expect(status(other)).to_contain_text("all saved")
-
-
-def test_a_file_is_replaced_in_all_drafts_and_taken_back_at_once(bench: Page) -> None:
-    begin(bench, "Replace one")
-    write(bench, "get radio-m6 and compare")
-    begin(bench, "Replace two")
-    write(bench, "get radio-m6,firmware-m6")
-    bench.goto("/c/palstek/guides")
-    bench.get_by_role("link", name="Replace in all drafts").click()
-    bench.get_by_role("combobox", name="What").select_option("a file by another")
-    bench.get_by_label("Which is named now").fill("radio-m6")
-    bench.get_by_label("Which takes its place").fill("radio-k6")
-    bench.get_by_role("button", name="See what it would do").click()
-    found = bench.get_by_role("region", name="What it would do")
-    expect(found).to_contain_text("get radio-m6 and compare → get radio-k6 and compare")
-    expect(found).to_contain_text("0 warnings → ")
-    for other in found.get_by_role("checkbox").all():
-        other.uncheck() if other.is_enabled() else None
-    found.get_by_label("Replace one").check()
-    found.get_by_label("Replace two").check()
-    assert Axe().run(bench).violations_count == 0
-    found.get_by_role("button", name="Replace in 2 drafts").click()
-    bench.get_by_role("button", name="Take it back in all of them").click()
-    expect(bench.get_by_text("Taken back in all of them.")).to_be_visible()
-    bench.goto("/c/palstek/guides/replace-two?v=draft")
-    expect(rows(bench).first).to_contain_text("Download")
-    expect(bench.locator("table")).to_contain_text("radio-12.4.7-m6.img")
-
-
-def test_a_newer_file_is_read_here_and_taken_into_drafts_and_into_what_is_published(
-    bench: Page, tmp_path: Path
-) -> None:
-    newer = tmp_path / "rettungsring-3.3-palstek.img"
-    newer.write_bytes(b"a newer ring")
-    bench.goto("/c/palstek/guides")
-    bench.get_by_role("link", name="Replace in all drafts").click()
-    bench.get_by_label("The newer file").set_input_files(newer)
-    expect(bench.get_by_label("Name of the newer file")).to_have_value(newer.name)
-    expect(bench.get_by_label("Size in bytes")).to_have_value("12")
-    of = bench.get_by_label("It takes the place of")
-    expect(of).to_have_value("rettungsring-3.2-palstek.img")
-    bench.get_by_role("button", name="See what it would do").click()
-    found = bench.get_by_role("region", name="What it would do")
-    expect(found).to_contain_text("published 1.0.0; it gets a draft")
-    expect(found).to_contain_text("Taken over, check it for the newer one")
-    assert Axe().run(bench).violations_count == 0
-    found.get_by_role("button", name=re.compile("Replace in .* drafts")).click()
-    bench.get_by_role("button", name="Take it back in all of them").click()
-    expect(bench.get_by_text("Taken back in all of them.")).to_be_visible()
-
-
-def test_the_next_version_is_begun_with_a_press(bench: Page) -> None:
-    bench.goto("/c/palstek/guides/emergency-base")
-    bench.get_by_role("button", name="Write the next version").click()
-    expect(status(bench)).to_contain_text("all saved")
-    expect(bench.get_by_role("button", name="Delete the draft")).to_be_visible()
-    expect(bench.get_by_role("button", name="Write the next version")).not_to_be_attached()
-
-
-def test_what_the_site_does_not_take_is_tried_again_or_shown_with_its_words(bench: Page) -> None:
-    begin(bench, "Not taken")
-    write(bench, "charge")
-    edits = re.compile("/edits$")
-
-    def answers(status_code: int, code: str, message: str) -> None:
-        body = {"code": code, "message": message, "at": [], "standing": ""}
-        bench.route(edits, lambda route: route.fulfill(status=status_code, json=body))
-
-    for code, status_code in (("error", 500), ("too-many", 429), ("no-right", 403)):
-        answers(status_code, code, "Not now.")
-        line(bench).fill("power off")
-        bench.keyboard.press("Enter")
-        expect(status(bench)).to_contain_text("Not saved yet: 1 edit waits in this browser")
-        bench.unroute(edits)
-        expect(status(bench)).to_contain_text("all saved")
-        expect(rows(bench)).to_have_count(2)
-        bench.keyboard.press("Escape")
-        rows(bench).nth(1).click()
-        bench.keyboard.press("x")
-        expect(rows(bench)).to_have_count(1)
-        bench.keyboard.press("i")
-    answers(409, "edit-refused", "It would not fit.")
-    line(bench).fill("restart and sing")
-    bench.keyboard.press("Enter")
-    refused = bench.get_by_role("alert")
-    expect(refused).to_contain_text("This edit was not taken: It would not fit.")
-    expect(refused).to_contain_text("restart and sing")
-    bench.unroute(edits)
-    bench.get_by_role("button", name="Understood").click()
-    expect(refused).not_to_be_attached()
-    expect(status(bench)).to_contain_text("all saved")
