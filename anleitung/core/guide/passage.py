@@ -66,7 +66,7 @@ def _all(steps: Steps) -> Iterator[OneStep]:
 
 def expanded(passage: Passage, row: str, given: Mapping[str, str]) -> list[dict[str, Any]]:
     """The steps as plain values, each id behind that of the row, with what is given in place."""
-    put = _Given({place.id: given.get(place.id, place.id) for place in passage.places})
+    put = PutGiven({place.id: given.get(place.id, place.id) for place in passage.places})
     return [_with_ids(put(body), row) for body in body_of(passage)["steps"]]
 
 
@@ -185,7 +185,7 @@ def _with_ids(value: Any, row: str) -> Any:
 _TEXTS = frozenset({"prose", "sight", "ask", "says", "id", "action", "text", "sight_kept", "word"})
 
 
-class _Given:
+class PutGiven:
     """What a guide gives in the places of a passage, in plain values at any depth."""
 
     def __init__(self, given: Mapping[str, str]) -> None:

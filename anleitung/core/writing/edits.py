@@ -1,6 +1,6 @@
 """Edits of a guide, done one after the other on what stands there now."""
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, field, replace
 from typing import Any
 
@@ -12,7 +12,7 @@ from anleitung.core.guide.passage import Passage, use_of
 from anleitung.core.guide.walk import map_steps
 from anleitung.core.phone.actions import Step
 from anleitung.core.writing import head, ops
-from anleitung.core.writing.passages import given_of, made_of
+from anleitung.core.writing.passages import made_of
 from anleitung.core.writing.questions import (
     BESIDE,
     CHANGED,
@@ -43,7 +43,7 @@ ReadLine = Callable[[str], dict[str, Any]]
 class Written:
     """The guide so far. touched: ids of rows that were written; who: whose edits these are;
 
-    maker: of the phone; passages: that were made of rows.
+    maker: of the phone; there: passages at hand; passages: that were made of rows.
 
     standing_by: who wrote what stands there, where that is somebody else.
     """
@@ -53,6 +53,7 @@ class Written:
     who: str = ""
     standing_by: str = ""
     maker: str = ""
+    there: Mapping[str, Passage] = field(default_factory=dict)
     passages: dict[str, Passage] = field(default_factory=dict)
     touched: list[str] = field(default_factory=list)
 
@@ -285,15 +286,23 @@ def _fold(written: Written, edit: ops.Fold) -> Guide:
     if len({(found.holder, found.arm) for found in chosen}) > 1:
         raise EditRefused("These rows do not stand in one list.", chosen[-1].step.id)
     inside = [found.step for found in chosen]
-    passage = made_of(edit.line, inside, written.guide.codename, written.maker)
-    if passage is not None:
+    there = {**written.there, **written.passages}
+    made = made_of(edit.line, inside, written.guide.codename, written.maker, there)
+    if made is not None:
+        passage, given = made
         written.passages[passage.id] = passage
-        into = use_of(passage, passage.id, given_of(passage, inside))
+        into = use_of(passage, passage.id, given)
         return _folded(written, chosen, validated(_free(written, into), chosen[0].step.id))
     into = written.read(edit.line) if edit.line else edit.into
     plain = {"id": str(into.get("action", "")), **into}
     steps = [whole_body(f.step) for f in chosen]
     arm = edit.arm or ("steps",)
+    if plain.get("action") == "passage":
+        raise EditRefused(
+            "To make these steps a passage, write its name alone. To take another passage in their "
+            "place, write it on a line of its own, and remove them.",
+            chosen[0].step.id,
+        )
     if plain["id"] == "open":
         raise EditRefused(f"“{edit.line}” is no row that holds others.", chosen[0].step.id)
     if _list_at(plain, arm) is None:

@@ -1,17 +1,24 @@
 """Passages while a guide is written: taken by a line, made of rows, and kept whole."""
 
 import re
-from collections.abc import Collection, Iterable, Iterator, Mapping
+from collections.abc import Callable, Collection, Iterable, Iterator, Mapping
 from gettext import gettext as _
 from typing import Any
 
 from pydantic import ValidationError
 
-from anleitung.core.documents.base import ID_PATTERN
+from anleitung.core.documents.base import ID_PATTERN, body_of
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide
 from anleitung.core.guide.nested import Nested, OneStep, UsePassage
-from anleitung.core.guide.passage import Passage, use_of, with_passages
+from anleitung.core.guide.passage import (
+    Passage,
+    PassagePlace,
+    PutGiven,
+    use_of,
+    with_passages,
+)
+from anleitung.core.guide.rename import PutName
 from anleitung.core.guide.walk import actions_within, uses_of_passages
 from anleitung.core.writing.questions import held_line
 from anleitung.core.writing.replace import Put
@@ -101,10 +108,14 @@ def passage_lines(passage: Passage) -> Iterator[tuple[str, int]]:
     return told(passage.steps, 0)
 
 
-def made_of(line: str, steps: Iterable[OneStep], codename: str, maker: str) -> Passage | None:
-    """``passage NAME``, ``… for maker`` or ``… for all`` as a passage of these steps, with a place
+def made_of(
+    line: str, steps: Iterable[OneStep], codename: str, maker: str, there: Mapping[str, Passage]
+) -> tuple[Passage, dict[str, str]] | None:
+    """``passage NAME``, ``… for maker`` or ``… for all`` as a passage of these steps, and what they
 
-    for each file; None where the line is no such one. Raises EditRefused.
+    give in its places; None where the line is no such one. One that is there under the name keeps
+    its title, its scope and its places as far as the steps still have them; each other file gets a
+    place. Raises EditRefused.
     """
     found = _SCOPE.match(line)
     if found is None:
@@ -114,33 +125,74 @@ def made_of(line: str, steps: Iterable[OneStep], codename: str, maker: str) -> P
         says = _("{name} is no name for a passage: small letters, digits and hyphens")
         raise EditRefused(says.format(name=name[:60]))
     steps = tuple(steps)
+    old = there.get(name)
+    given = _given_before(old, steps) if old else {}
+    places = [place for place in (old.places if old else ()) if place.id in given]
+    for file in _files(steps):
+        if file not in given.values():
+            says = _("as {file}").format(file=file)
+            places.append(PassagePlace(id=_place(file), kind="file", says=says))
+            given[_place(file)] = file
     bodies: Any = [_whole(step) for step in steps]
-    files = _files(steps)
-    for file in files:
-        bodies = Put("file", file, _place(file))(bodies)
-    plain = {
+    for place in places:
+        bodies = _put(place.kind, given[place.id], place.id)(bodies)
+    plain: dict[str, Any] = {
         "id": name,
-        "title": name.replace("-", " ").capitalize(),
-        "places": [
-            {"id": _place(file), "kind": "file", "says": _("as {file}").format(file=file)}
-            for file in files
-        ],
+        "title": old.title if old else name.replace("-", " ").capitalize(),
+        "places": [body_of(place) for place in places],
         "steps": bodies,
     }
-    if scope is None:
+    if scope is None and old is not None:
+        plain |= {"codename": old.codename, "maker": old.maker}
+    elif scope is None:
         plain["codename"] = codename
     elif scope.lower() == "maker":
         plain["maker"] = maker
     try:
-        return Passage.model_validate(plain)
+        return Passage.model_validate(plain), given
     except ValidationError as error:
         raise EditRefused(str(error.errors()[0]["msg"])) from error
 
 
-def given_of(passage: Passage, steps: Iterable[OneStep]) -> dict[str, str]:
-    """The files of these steps, of which the passage was made, in its places."""
-    files = {_place(file): file for file in _files(steps)}
-    return {place.id: files[place.id] for place in passage.places if place.id in files}
+def _put(kind: str, value: str, place: str) -> Callable[[Any], Any]:
+    """The place instead of what is given in it, in fields that name such a thing."""
+    if kind == "program":
+        return PutName("program", value, place)
+    if kind == "partition":
+        return PutGiven({value: place})
+    named: Any = kind
+    return Put(named, value, place)
+
+
+def _given_before(old: Passage, steps: Iterable[OneStep]) -> dict[str, str]:
+    """What stands in its places in steps that were taken out of it, as their ids still say."""
+    places = {place.id for place in old.places}
+    theirs = {step.id: own_body(step) for step in _every(old.steps)}
+    given: dict[str, str] = {}
+
+    def beside(mine: Any, was: Any) -> None:
+        if isinstance(was, str) and was in places and isinstance(mine, str):
+            given.setdefault(was, mine)
+        elif isinstance(was, dict) and isinstance(mine, dict):
+            for name in was.keys() & mine.keys():
+                beside(mine[name], was[name])
+        elif isinstance(was, list) and isinstance(mine, list):
+            for one, other in zip(mine, was, strict=False):
+                beside(one, other)
+
+    for step in _every(tuple(steps)):
+        for name, body in theirs.items():
+            if step.id == name or step.id.endswith(f"-{name}"):
+                beside(own_body(step), body)
+    return given
+
+
+def _every(steps: Iterable[OneStep]) -> Iterator[OneStep]:
+    for step in steps:
+        yield step
+        if isinstance(step, Nested):
+            for inner in step.lists().values():
+                yield from _every(inner)
 
 
 def _files(steps: Iterable[OneStep]) -> list[str]:

@@ -28,7 +28,9 @@ def edit_bundle(
     before = bundle.guide
     read = partial(read_row, bundle=bundle, shelf=shelf.with_bundle(bundle))
     there = shelf.with_bundle(bundle)
-    written = Written(before, read, who, standing_by, maker=bundle.device.maker)
+    written = Written(
+        before, read, who, standing_by, maker=bundle.device.maker, there=there.passages
+    )
     guide = apply_edits(written, edits)
     require_plain(guide)
     passages = {**there.passages, **written.passages}

@@ -137,6 +137,24 @@ def test_a_row_that_takes_one_is_moved_copied_and_given_otherwise() -> None:
     assert taken(moved)[0] == first
 
 
+def test_folded_again_a_passage_keeps_its_title_its_scope_and_its_places() -> None:
+    of = demo_bundle("palstek", "keep-rettungsring")
+    out = edited(of, {"op": "unfold", "id": "reach"})
+    ids = ["reach-agree", "reach-into-bootloader", "reach-see-phone", "start-rettungsring"]
+    again = edited(
+        out,
+        {"op": "fold", "ids": ids, "line": "passage reach-bootloader"},
+        shelf=Shelf().with_bundle(of),
+    )
+    [old], [new] = of.passages, again.passages
+    assert (new.title, new.maker, new.codename) == (old.title, "Tidewerk", None)
+    assert new.places[0] == old.places[0]
+    assert [p.id for p in new.places[1:]] == ["the-rettungsring"]
+    assert taken(again)[0].given == {"the-tool": "lotse", "the-rettungsring": "rettungsring"}
+    with pytest.raises(EditRefused, match="write its name alone"):
+        edited(MADE, {"op": "fold", "ids": ["charge"], "line": LINES[0][0]})
+
+
 def test_what_stands_in_a_place_is_replaced_and_what_the_passage_says_is_not() -> None:
     changed = replace_in(MADE, "file", "rettungsring", "radio-m6", READY)
     assert changed is not None
