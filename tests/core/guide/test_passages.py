@@ -1,10 +1,12 @@
 """Passages: steps that many guides share, with places; a guide with one is as one without."""
 
+from collections import Counter
 from dataclasses import replace
 from typing import Any
 
 import pytest
 
+from anleitung.core.diagrams.run import Budget
 from anleitung.core.documents.base import body_of
 from anleitung.core.formats.read_bundle import InvalidBundle, read_bundle
 from anleitung.core.formats.write_bundle import write_bundle
@@ -15,6 +17,8 @@ from anleitung.core.guide.nested import UsePassage
 from anleitung.core.guide.passage import Passage, use_of, with_passages
 from anleitung.core.guide.walk import actions_of, rows_of
 from anleitung.core.proof.prove import prove
+from anleitung.core.proof.rehearse.slips import find_slips
+from anleitung.core.proof.run.compile import run_bundle
 from anleitung.core.sheet.build import build_sheet
 from anleitung.demo.bundles import bundle_files, demo_bundle
 from tests.core.bundles import bundle
@@ -80,7 +84,8 @@ def test_it_is_proved_as_the_steps_written_out() -> None:
     def told(of: Bundle) -> list[Any]:
         proof = prove(of)
         found = [(f.id, f.step, f.phones.count if f.phones else 0) for f in proof.findings]
-        return [*sorted(found), proof.promises]
+        slips = Counter(slip.kind for slip in find_slips(run_bundle(of, Budget())))
+        return [*sorted(found), proof.promises, slips]
 
     assert told(made) == told(bare)
     sheet = build_sheet(made, prove(made))

@@ -9,7 +9,7 @@ from anleitung.core.diagrams.rerun import Before, run_again
 from anleitung.core.diagrams.run import CompiledStep, Procedure, Purse
 from anleitung.core.diagrams.space import Node, Space
 from anleitung.core.diagrams.witness import find_witness
-from anleitung.core.guide.nested import Nested
+from anleitung.core.guide.nested import Nested, UsePassage
 from anleitung.core.guide.walk import Row
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.boot import start_system
@@ -123,9 +123,11 @@ def _at(compiled: Compiled, i: int) -> Iterator[Slip]:
         return
     yield slip("skip", _("this step is left out"))
     yield slip("repeat", _("this step is done twice"), step, step)
-    if i + 1 < len(rows) and rows[i + 1].action is not None and rows[i + 1].guards == row.guards:
+    # Where a passage begins nothing is done: what comes next is its first step.
+    n = next((n for n in range(i + 1, len(rows)) if not isinstance(rows[n].step, UsePassage)), 0)
+    if n and rows[n].action is not None and rows[n].guards == row.guards:
         says = _("this step and the next are done the other way round")
-        yield slip("swap", says, steps[i + 1], step, upto=i + 2)
+        yield slip("swap", says, steps[n], *steps[i + 1 : n], step, upto=n + 1)
     for says, other in own.done_otherwise(world):
         yield slip("other", says, acting(partial(_run, step=other, world=world)))
     question = question_at(own, world)
