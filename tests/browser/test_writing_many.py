@@ -43,7 +43,7 @@ def test_a_newer_file_is_read_here_and_taken_into_drafts_and_into_what_is_publis
     newer.write_bytes(b"a newer ring")
     bench.goto("/c/palstek/guides")
     bench.get_by_role("link", name="Replace in all drafts").click()
-    bench.get_by_label("The newer file").set_input_files(newer)
+    bench.get_by_label("The newer file", exact=True).set_input_files(newer)
     expect(bench.get_by_label("Name of the newer file")).to_have_value(newer.name)
     expect(bench.get_by_label("Size in bytes")).to_have_value("12")
     of = bench.get_by_label("It takes the place of")

@@ -40,7 +40,7 @@ function PassageSheet({ document, passage }: { document: Doc; passage: Passage }
       </p>
       <Ruled
         title="What a guide gives"
-        heads={["Place", "What stands there", ""]}
+        heads={["Place", "What stands there", "Kind"]}
         rows={passage.places.map((each) => [each.id, each.says, each.kind])}
       />
       <section aria-label="Steps" className="mt-4">
