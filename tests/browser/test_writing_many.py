@@ -59,11 +59,16 @@ def test_a_newer_file_is_read_here_and_taken_into_drafts_and_into_what_is_publis
 
 
 def test_the_next_version_is_begun_with_a_press(bench: Page) -> None:
-    bench.goto("/c/palstek/guides/emergency-base")
+    bench.goto("/c/palstek/guides/keep-rettungsring")
     bench.get_by_role("button", name="Write the next version").click()
     expect(status(bench)).to_contain_text("all saved")
     expect(bench.get_by_role("button", name="Delete the draft")).to_be_visible()
     expect(bench.get_by_role("button", name="Write the next version")).not_to_be_attached()
+    # What holds at the end as well is promised with a press.
+    bench.keyboard.press("h")
+    bench.get_by_role("button", name="Promise that the debugging is on").click(timeout=60_000)
+    expect(bench.get_by_label("Promise 3")).to_have_value("debugging is on")
+    expect(status(bench)).to_contain_text("Undo: promise written")
 
 
 def test_steps_become_a_passage_and_another_guide_takes_it(bench: Page) -> None:

@@ -1,4 +1,4 @@
-import { useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { type ReactNode, useEffect, useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
 import type { Page } from "../../api/client";
@@ -6,6 +6,7 @@ import { useKeys } from "../../app/keys";
 import { ProblemView } from "../../ui/ProblemView";
 import { GuideHead } from "../guide/GuideHead";
 import { keptHost } from "../guide/HostChoice";
+import { slipsQuery } from "../guide/slips";
 import { DeleteDraft } from "./DeleteDraft";
 import { History } from "./History";
 import { PasteNotes } from "./PasteNotes";
@@ -56,6 +57,8 @@ export function DraftSheet(props: {
         : page,
     [page, data, sheet],
   );
+  // It is asked for where slips are told; here it is only looked at.
+  const follows = useQuery({ ...slipsQuery(shown), enabled: false });
   const [pasting, setPasting] = useState(false);
   const [reading, setReading] = useState(false);
   useKeys({
@@ -101,6 +104,7 @@ export function DraftSheet(props: {
           writing={data}
           sheet={sheet}
           waiting={writer.waiting > 0}
+          proposed={isOld ? [] : (follows.data?.proposed ?? [])}
           onEdit={writer.edit}
         />
       )}

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Sheet } from "../../api/client";
+import type { Sheet, Slips } from "../../api/client";
 import { TextButton } from "../../ui/TextButton";
 import { ConditionField } from "./ConditionField";
 import type { PromiseValue } from "./headValues";
@@ -12,6 +12,7 @@ export function PromiseField(props: {
   path: Path;
   value: PromiseValue;
   sheet: Sheet;
+  proposed: Slips["proposed"];
   onWrite: (value: PromiseValue) => void;
 }) {
   const { value, sheet, onWrite } = props;
@@ -58,6 +59,20 @@ export function PromiseField(props: {
           </div>
         );
       })}
+      {props.proposed.length > 0 && (
+        <p className="flex flex-wrap gap-x-4">
+          <span className="text-soft">At the end it also holds that:</span>
+          {props.proposed.map((each) => (
+            <TextButton
+              key={each.condition}
+              aria-label={`Promise that ${each.words}`}
+              onClick={() => onWrite({ ...value, holds: [...value.holds, each.condition] })}
+            >
+              {each.words}
+            </TextButton>
+          ))}
+        </p>
+      )}
       <p className="flex flex-wrap gap-x-4">
         <TextButton onClick={() => setAdded(value.holds.length)}>one more promise</TextButton>
         <span className="text-soft">It may cost:</span>

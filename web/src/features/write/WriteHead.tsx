@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useState } from "react";
-import type { Edit, Sheet, Writing } from "../../api/client";
+import type { Edit, Sheet, Slips, Writing } from "../../api/client";
 import { useKeys } from "../../app/keys";
 import { keep, kept } from "../../storage";
 import { counted } from "../../ui/counted";
@@ -20,6 +20,8 @@ export function WriteHead(props: {
   sheet: Sheet;
   /** Whether edits of this page are on their way. */
   waiting: boolean;
+  /** What holds at the end as well, and is not promised. */
+  proposed: Slips["proposed"];
   onEdit: (...edits: Edit[]) => void;
 }) {
   const { path, writing, sheet, waiting, onEdit } = props;
@@ -119,6 +121,7 @@ export function WriteHead(props: {
               path={path}
               value={values.promise as PromiseValue}
               sheet={sheet}
+              proposed={props.proposed}
               onWrite={(value) => set("promise", value)}
             />
             {asked("promise")}
