@@ -15,7 +15,10 @@ GAPS = {
         "pressed briefly while held, or never let go; the cable is not plugged in twice; every "
         "moment but the last has an end"
     ),
-    "Passage": "of a codename or of a maker, not of both; places each once; no passage within it",
+    "Passage": (
+        "of a codename or of a maker, not of both; places each once, their ids begin with the-; no "
+        "passage within it"
+    ),
     "Device": (
         "variants, regions, carriers, systems, keys, modes, chords and questions each once; "
         "usual_variant is one of the variants; what a chord, a cause or a variant names is there"

@@ -13,12 +13,14 @@ from pydantic import Field, model_validator
 from anleitung.core.conditions.model import Compare, Condition, In, Is, one_of
 from anleitung.core.documents.base import Document, DocumentPlace, Id, ShortText, body_of
 from anleitung.core.guide.in_conditions import CONDITIONS, condition_with
-from anleitung.core.guide.nested import AnyStep, Nested, OneStep, Steps, UsePassage
+from anleitung.core.guide.nested import AnyStep, UsePassage
+from anleitung.core.guide.walk import every_step
 
 if TYPE_CHECKING:
     from anleitung.core.guide.document import Guide
 
 MAX_STEPS = 60
+PLACE = "the-"
 PlaceKind = Literal["file", "partition", "tool", "program", "build"]
 
 
@@ -46,22 +48,18 @@ class Passage(Document):
             raise ValueError("a passage is for a codename or for a maker, not for both")
         ids = [place.id for place in self.places]
         twice = next((name for name in ids if ids.count(name) > 1), None)
+        plain = next((name for name in ids if not name.startswith(PLACE)), None)
+        if plain:
+            says = "is called so that no word of a step is taken for it: its id begins with"
+            raise ValueError(f"the place {plain!r} {says} {PLACE!r}")
         if twice:
             raise ValueError(f"the place {twice!r} stands twice")
-        if any(isinstance(step, UsePassage) for step in _all(self.steps)):
+        if any(isinstance(step, UsePassage) for step in every_step(self.steps)):
             raise ValueError("a passage cannot hold another passage")
         return self
 
     def is_for(self, codename: str, maker: str) -> bool:
         return self.codename in (None, codename) and self.maker in (None, maker)
-
-
-def _all(steps: Steps) -> Iterator[OneStep]:
-    for step in steps:
-        yield step
-        if isinstance(step, Nested):
-            for inner in step.lists().values():
-                yield from _all(inner)
 
 
 def expanded(passage: Passage, row: str, given: Mapping[str, str]) -> list[dict[str, Any]]:
@@ -159,7 +157,14 @@ def passage_faults(
         for name in row.given:
             if name not in places:
                 yield (*at, "given", name), f"the passage {row.passage} has no place {name}"
-        if set(row.given) == set(places) and row != taken_from(passage, row):
+        if set(row.given) != set(places):
+            continue
+        try:
+            taken = taken_from(passage, row)
+        except ValueError:
+            yield (*at, "given"), f"what is given does not fit the passage {row.passage}"
+            continue
+        if row != taken:
             yield (*at, "steps"), f"these are not the steps of the passage {row.passage}"
 
 

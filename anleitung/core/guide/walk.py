@@ -56,6 +56,15 @@ def actions_of(guide: "Guide") -> list[Step]:
     return [row.action for row in rows_of(guide) if row.action is not None]
 
 
+def every_step(steps: Steps) -> Iterator[OneStep]:
+    """As they are stored, each before those that it holds."""
+    for step in steps:
+        yield step
+        if isinstance(step, Nested):
+            for inner in step.lists().values():
+                yield from every_step(inner)
+
+
 def actions_within(step: OneStep) -> list[Step]:
     """The steps at which something is done in one row, as they are stored."""
     if not isinstance(step, Nested):

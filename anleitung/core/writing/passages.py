@@ -2,6 +2,7 @@
 
 import re
 from collections.abc import Callable, Collection, Iterable, Iterator, Mapping
+from functools import partial
 from gettext import gettext as _
 from typing import Any
 
@@ -12,14 +13,14 @@ from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide
 from anleitung.core.guide.nested import Nested, OneStep, UsePassage
 from anleitung.core.guide.passage import (
+    PLACE,
     Passage,
     PassagePlace,
-    PutGiven,
     use_of,
     with_passages,
 )
 from anleitung.core.guide.rename import PutName
-from anleitung.core.guide.walk import actions_within, uses_of_passages
+from anleitung.core.guide.walk import actions_within, every_step, uses_of_passages
 from anleitung.core.writing.questions import held_line
 from anleitung.core.writing.replace import Put
 from anleitung.core.writing.shelf import Shelf
@@ -128,8 +129,9 @@ def made_of(
     old = there.get(name)
     given = _given_before(old, steps) if old else {}
     places = [place for place in (old.places if old else ()) if place.id in given]
+    placed = {given[place.id] for place in places if place.kind == "file"}
     for file in _files(steps):
-        if file not in given.values():
+        if file not in placed:
             says = _("as {file}").format(file=file)
             places.append(PassagePlace(id=_place(file), kind="file", says=says))
             given[_place(file)] = file
@@ -159,15 +161,24 @@ def _put(kind: str, value: str, place: str) -> Callable[[Any], Any]:
     if kind == "program":
         return PutName("program", value, place)
     if kind == "partition":
-        return PutGiven({value: place})
+        return partial(_partition, old=value, new=place)
     named: Any = kind
     return Put(named, value, place)
+
+
+def _partition(value: Any, field: str = "", *, old: str, new: str) -> Any:
+    """A file or a mode may be called as the partition is: only its own fields are changed."""
+    if isinstance(value, dict):
+        return {name: _partition(inner, name, old=old, new=new) for name, inner in value.items()}
+    if isinstance(value, list):
+        return [_partition(each, field, old=old, new=new) for each in value]
+    return new if value == old and field in ("partition", "areas") else value
 
 
 def _given_before(old: Passage, steps: Iterable[OneStep]) -> dict[str, str]:
     """What stands in its places in steps that were taken out of it, as their ids still say."""
     places = {place.id for place in old.places}
-    theirs = {step.id: own_body(step) for step in _every(old.steps)}
+    theirs = {step.id: own_body(step) for step in every_step(old.steps)}
     given: dict[str, str] = {}
 
     def beside(mine: Any, was: Any) -> None:
@@ -180,19 +191,11 @@ def _given_before(old: Passage, steps: Iterable[OneStep]) -> dict[str, str]:
             for one, other in zip(mine, was, strict=False):
                 beside(one, other)
 
-    for step in _every(tuple(steps)):
+    for step in every_step(tuple(steps)):
         for name, body in theirs.items():
             if step.id == name or step.id.endswith(f"-{name}"):
                 beside(own_body(step), body)
     return given
-
-
-def _every(steps: Iterable[OneStep]) -> Iterator[OneStep]:
-    for step in steps:
-        yield step
-        if isinstance(step, Nested):
-            for inner in step.lists().values():
-                yield from _every(inner)
 
 
 def _files(steps: Iterable[OneStep]) -> list[str]:
@@ -201,7 +204,7 @@ def _files(steps: Iterable[OneStep]) -> list[str]:
 
 
 def _place(file: str) -> str:
-    return f"the-{file}"[:60].rstrip("-")
+    return f"{PLACE}{file}"[:60].rstrip("-")
 
 
 def _whole(step: OneStep) -> dict[str, Any]:

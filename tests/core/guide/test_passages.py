@@ -143,6 +143,7 @@ def test_what_was_changed_within_a_passage_is_refused_and_never_lost_unseen() ->
 WRONG: list[tuple[dict[str, Any], str]] = [
     ({"given": {"the-tool": "lotse"}}, "the-ring is not given: the recovery that is started"),
     ({"given": {**GIVEN, "another": "x"}}, "has no place another"),
+    ({"given": {**GIVEN, "the-tool": "No Id"}}, "what is given does not fit"),
     ({"passage": "unknown"}, "the bundle has no passage unknown"),
     ({"steps": []}, "these are not the steps of the passage reach-bootloader"),
     ({"says": "Otherwise"}, "these are not the steps"),
@@ -183,6 +184,11 @@ def test_a_passage_that_changed_changes_a_guide_only_where_it_is_taken_up() -> N
 REFUSED: list[tuple[dict[str, Any], str]] = [
     ({"codename": "palstek"}, "not for both"),
     ({"places": REACH["places"] * 2}, "stands twice"),
+    # A file called as a partition, a mode or a field is: each word of a step is its own.
+    *[
+        ({"places": [{"id": i, "kind": "file", "says": "x"}]}, "begins with 'the-'")
+        for i in ("radio", "recovery", "file")
+    ],
     ({"steps": [use_of(passage(), "x", GIVEN)]}, "cannot hold another"),
     ({"steps": []}, "at least 1"),
 ]

@@ -12,12 +12,15 @@ from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.check_bundle import check_bundle
 from anleitung.core.guide.nested import UsePassage
 from anleitung.core.guide.open_question import OpenQuestion
+from anleitung.core.guide.passage import Passage
 from anleitung.core.guide.rename import rename_document
 from anleitung.core.guide.walk import actions_of, rows_of
+from anleitung.core.phone.actions.flash import Flash
 from anleitung.core.proof.prove import prove
 from anleitung.core.writing import ops
 from anleitung.core.writing.begin import empty_guide
 from anleitung.core.writing.carry_over import carry_over
+from anleitung.core.writing.passages import made_of
 from anleitung.core.writing.replace import replace_in
 from anleitung.core.writing.session import edit_bundle
 from anleitung.core.writing.shelf import Shelf
@@ -153,6 +156,19 @@ def test_folded_again_a_passage_keeps_its_title_its_scope_and_its_places() -> No
     assert taken(again)[0].given == {"the-tool": "lotse", "the-rettungsring": "rettungsring"}
     with pytest.raises(EditRefused, match="write its name alone"):
         edited(MADE, {"op": "fold", "ids": ["charge"], "line": LINES[0][0]})
+
+
+def test_a_part_that_is_called_as_a_file_is_told_apart_when_it_is_folded_again() -> None:
+    part = {"id": "the-part", "kind": "partition", "says": "what is written"}
+    flash = {"id": "write", "action": "flash", "partition": "the-part", "file": "radio"}
+    old = Passage.model_validate({"id": "w", "title": "W", "places": [part], "steps": [flash]})
+    step = Flash.model_validate({**flash, "id": "w-write", "partition": "radio"})
+    made = made_of("passage w", [step], "palstek", "Tidewerk", {"w": old})
+    assert made is not None
+    passage, given = made
+    assert given == {"the-part": "radio", "the-radio": "radio"}
+    [again] = passage.steps
+    assert (again.partition, again.file) == ("the-part", "the-radio")  # type: ignore[union-attr]
 
 
 def test_what_stands_in_a_place_is_replaced_and_what_the_passage_says_is_not() -> None:
