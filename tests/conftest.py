@@ -6,6 +6,7 @@ from typing import Any
 import pytest
 from django.contrib.auth import get_user_model
 from django.contrib.auth.models import Group
+from django.core.management import call_command
 from django.test import Client
 
 from anleitung.accounts.roles import MAINTAINER
@@ -13,6 +14,7 @@ from anleitung.demo.bundles import bundle_files
 from anleitung.guides.models import Revision
 from anleitung.guides.services.bring_in import bring_in
 from anleitung.guides.services.publish import publish
+from tests.kept_rows import made_once
 
 NOW = datetime(2026, 11, 1, 12, 0, tzinfo=UTC)
 
@@ -29,9 +31,13 @@ def _no_worker(settings: Any, monkeypatch: pytest.MonkeyPatch) -> None:
 
 @pytest.fixture
 def maintainer(db: None) -> Any:
-    user = get_user_model().objects.create_user(username="mira.f", password="a-long-enough-word")
-    user.groups.add(Group.objects.get(name=MAINTAINER))
-    return user
+
+    def make() -> None:
+        made = get_user_model().objects.create_user("mira.f", password="a-long-enough-word")
+        made.groups.add(Group.objects.get(name=MAINTAINER))
+
+    made_once("maintainer", make)
+    return get_user_model().objects.get(username="mira.f")
 
 
 @pytest.fixture
@@ -42,14 +48,20 @@ def client_of_maintainer(maintainer: Any) -> Client:
 
 
 @pytest.fixture
+def demo(db: None) -> None:
+    """The demo, but for most of its guides."""
+    made_once("demo", lambda: call_command("load_demo", "--small"))
+
+
+@pytest.fixture
 def revision(maintainer: Any) -> Revision:
     """The published install guide of the demo."""
-    files = bundle_files("palstek", "clean-install")
-    draft = bring_in(actor=maintainer, files=files, replaces="", now=NOW).draft
-    return publish(
-        actor=maintainer,
-        codename="palstek",
-        slug="clean-install",
-        seen=draft.fingerprint,
-        now=NOW,
-    )
+
+    def make() -> None:
+        files = bundle_files("palstek", "clean-install")
+        draft = bring_in(actor=maintainer, files=files, replaces="", now=NOW).draft
+        seen = draft.fingerprint
+        publish(actor=maintainer, codename="palstek", slug="clean-install", seen=seen, now=NOW)
+
+    made_once("revision", make)
+    return Revision.objects.get()

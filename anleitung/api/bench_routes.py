@@ -11,6 +11,7 @@ from anleitung.api.bounds import RowId
 from anleitung.api.problems import FAILURES, JobOut, ProblemOut
 from anleitung.api.rights import MAINTAINERS, actor_of
 from anleitung.api.shapes import BroughtInOut
+from anleitung.api.writing_shapes import SeenIn
 from anleitung.core.proof.rehearse.bench import BenchOut, NoSuchPhone, walk
 from anleitung.guides.asked import ask_fixes, ask_follows
 from anleitung.guides.errors import NoPhoneLikeThat
@@ -94,11 +95,23 @@ def post_fixes(request: HttpRequest, codename: str, slug: str) -> list[FixOut]:
 
 @router.post("/drafts/{codename}/{slug}/fix", response={200: BroughtInOut, **LONG})
 def post_fix(request: HttpRequest, codename: str, slug: str, body: FixIn) -> BroughtInOut:
+    return _fixed(request, codename, slug, body.dict())
+
+
+@router.post("/drafts/{codename}/{slug}/admit-through", response={200: BroughtInOut, **LONG})
+def post_admit_through(
+    request: HttpRequest, codename: str, slug: str, body: SeenIn
+) -> BroughtInOut:
+    """Only the phones that come through are admitted from then on."""
+    return _fixed(request, codename, slug, body.dict())
+
+
+def _fixed(request: HttpRequest, codename: str, slug: str, args: dict[str, Any]) -> BroughtInOut:
     told = ask(
         actor=actor_of(request),
         kind="fix",
         key=once(),
-        args={"codename": codename, "slug": slug, **body.dict()},
+        args={"codename": codename, "slug": slug, **args},
         now=timezone.now(),
     )
     return BroughtInOut(**told)

@@ -16,6 +16,7 @@ from anleitung.api.writing_shapes import (
     NoteLineOut,
     StateOut,
     StatesOut,
+    WhoOut,
     WriterOut,
     WritingOut,
 )
@@ -27,12 +28,13 @@ from anleitung.core.writing.condition import look_at_condition
 from anleitung.core.writing.fits import unknown_name
 from anleitung.core.writing.reading import read_row, sentence_of
 from anleitung.core.writing.view import head_out, open_of, rows_out, uses_of
+from anleitung.guides.follows import turned_away_out
 from anleitung.guides.history import redone_by, undone_by
-from anleitung.guides.load import chosen_for, find_draft, load_whole, readable
+from anleitung.guides.load import chosen_for, find_draft, load_bundle, load_whole, readable
 from anleitung.guides.models import DeletedDraft, Draft, DraftState, PastedNotes, Revision, Writer
 from anleitung.guides.services.delete_draft import KEPT_FOR
 from anleitung.guides.shelf import shelf_of
-from anleitung.guides.written import here_at, written_proof
+from anleitung.guides.written import WhoComes, here_at, written_proof
 
 # Who has not been heard of for so long has closed the page.
 _GONE = timedelta(seconds=30)
@@ -44,6 +46,7 @@ def writing_of(
     guide = load_whole(draft).guide
     before, after = undone_by(draft), redone_by(draft)
     rows = rows_out(guide)
+    proved = written_proof(draft)
     return WritingOut(
         fingerprint=draft.fingerprint,
         state=draft.state.number if draft.state else 0,
@@ -55,15 +58,21 @@ def writing_of(
         redo=after.says if after else "",
         open=open_of(guide),
         rows=rows,
-        head=head_out(guide),
+        head=head_out(guide, load_bundle(draft)),
         lineage=guide.lineage or "",
         writers=writers_of(draft, actor=actor, now=now),
         notes=_notes(draft, {row.id for row in rows}),
         dual=load_whole(draft).device.layout.slots == "dual",
         uses=uses_of(guide),
         touched=list(touched),
-        sheet=written_proof(draft).sheet,
+        sheet=proved.sheet,
+        who=_who_out(proved.who) if proved.who else None,
     )
+
+
+def _who_out(who: WhoComes) -> WhoOut:
+    away = [turned_away_out(each) for each in who.away]
+    return WhoOut(through=who.through, example=who.example, away=away)
 
 
 def writers_of(draft: Draft, *, actor: User, now: datetime) -> list[WriterOut]:

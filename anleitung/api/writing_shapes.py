@@ -9,6 +9,7 @@ from pydantic import Field
 from anleitung.core.sheet.model import SheetOut
 from anleitung.core.writing.ops import MAX_EDITS, AnyEdit
 from anleitung.core.writing.view import WrittenHeadOut, WrittenRowOut
+from anleitung.guides.follows import TurnedAwayOut
 
 
 class WriterOut(Schema):
@@ -28,12 +29,23 @@ class NoteLineOut(Schema):
     says: str
 
 
+class WhoOut(Schema):
+    """through: kinds of phone that come to the end without a stop; example: one that comes in;
+
+    away: for each part of the admission those that it turns away.
+    """
+
+    through: int
+    example: str
+    away: list[TurnedAwayOut]
+
+
 class WritingOut(Schema):
     """A draft as it is written. state: its number in the history, 0 before the first change;
 
-    undo, redo: what would be taken back or done again, in words; undo_by: whose that is; sheet:
-    None where the proof takes longer than a moment; touched: rows that were just written; dual:
-    the phone has two slots; uses: of each file, tool and program, the rows that use it.
+    undo, redo: what would be taken back or done again, in words; undo_by: whose that is; sheet,
+    who: None where the proof takes longer than a moment; touched: rows that were just written;
+    dual: the phone has two slots; uses: of each file, tool and program, the rows that use it.
     """
 
     fingerprint: str
@@ -54,6 +66,7 @@ class WritingOut(Schema):
     uses: dict[str, list[str]]
     touched: list[str] = []
     sheet: SheetOut | None = None
+    who: WhoOut | None = None
 
 
 class EditsIn(Schema):

@@ -8,6 +8,7 @@ from anleitung.core.diagrams.run import Budget
 from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.proof.explain.choices import Compared, compare_choices
 from anleitung.core.proof.explain.consequences import (
+    TurnedAway,
     find_losses,
     find_turned_away,
     propose_promises,
@@ -61,9 +62,16 @@ class LostOut(BaseModel):
 
 
 class TurnedAwayOut(BaseModel):
+    """example: the nearest phone that it turns away, "" where it turns nobody away."""
+
     words: str
     phones: int
     of: int
+    example: str = ""
+
+
+def turned_away_out(away: TurnedAway) -> TurnedAwayOut:
+    return TurnedAwayOut(words=away.words, phones=away.phones, of=away.of, example=away.example)
 
 
 class ChoiceFactsOut(BaseModel):
@@ -166,10 +174,7 @@ def follows_of(row: Stored, tick: Tick) -> Follows:
             LostOut(what=LOSS_WORDS[x.what], choices=x.choices, phones=x.phones, of=x.of)
             for x in find_losses(compiled)
         ],
-        turned_away=[
-            TurnedAwayOut(words=t.words, phones=t.phones, of=t.of)
-            for t in find_turned_away(compiled)
-        ],
+        turned_away=[turned_away_out(each) for each in find_turned_away(compiled)],
         options=[compared_out(each) for each in compare_choices(compiled)],
         ways_back=[
             WayBackOut(

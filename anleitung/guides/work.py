@@ -123,12 +123,14 @@ def _apply_fix(job: Job, tick: Tick) -> dict[str, Any]:
     from anleitung.guides.services.fix import Which, fix
 
     args = job.args
+    # Without a finding it is the admission that is made as narrow as the steps.
+    of_finding = "finding" in args
     draft = fix(
         actor=asker_of(job),
         codename=args["codename"],
         slug=args["slug"],
         seen=args["seen"],
-        which=Which(args["finding"], args["subject"], args["step"]),
+        which=Which(args["finding"], args["subject"], args["step"]) if of_finding else None,
         now=timezone.now(),
         tick=tick,
     )

@@ -5,9 +5,11 @@ from datetime import datetime, timedelta
 
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.guide.bundle import Bundle
+from anleitung.core.proof.explain.consequences import TurnedAway, example_of, find_turned_away
 from anleitung.core.proof.prove import report
+from anleitung.core.proof.repair.admit_through import kinds_through
 from anleitung.core.proof.result import ProofOut
-from anleitung.core.proof.run.compile import run_bundle
+from anleitung.core.proof.run.compile import Compiled, run_bundle
 from anleitung.core.sheet.build import build_sheet
 from anleitung.core.sheet.model import SheetOut
 from anleitung.core.writing.here import Here, Modes, modes_before
@@ -21,12 +23,25 @@ _BUDGET = Budget(memos=120_000, nodes=400_000)
 
 
 @dataclass(frozen=True, slots=True)
+class WhoComes:
+    """through: kinds of phone that come to the end without a stop; example: one that comes in;
+
+    away: those that each part of the admission turns away.
+    """
+
+    through: int
+    example: str
+    away: tuple[TurnedAway, ...]
+
+
+@dataclass(frozen=True, slots=True)
 class WrittenProof:
     """sheet: None where the small budget did not reach; modes: before each row."""
 
     proof: ProofOut
     sheet: SheetOut | None
     modes: Modes
+    who: WhoComes | None
 
 
 _PROOFS: Kept[str, WrittenProof] = Kept(most=40)
@@ -44,9 +59,18 @@ def proof_of(bundle: Bundle) -> WrittenProof:
         compiled = run_bundle(bundle, _BUDGET)
         proof = report(compiled)
         sheet = build_sheet(bundle, proof) if proof.finished else None
-        return WrittenProof(proof, sheet, modes_before(compiled))
+        who = _who_comes(compiled) if proof.finished else None
+        return WrittenProof(proof, sheet, modes_before(compiled), who)
 
     return _PROOFS.get_or(bundle.fingerprint, made)
+
+
+def _who_comes(compiled: Compiled) -> WhoComes:
+    return WhoComes(
+        through=kinds_through(compiled),
+        example=example_of(compiled, compiled.procedure.admitted),
+        away=tuple(find_turned_away(compiled)),
+    )
 
 
 def here_at(row: Stored, name: str) -> Here:

@@ -4,7 +4,6 @@ import json
 from typing import Any
 
 import pytest
-from django.core.management import call_command
 from django.test import Client
 
 from anleitung.jobs.services.run import run_job
@@ -12,8 +11,7 @@ from tests.core.demo_catalogue import plain
 
 
 @pytest.fixture
-def client(client_of_maintainer: Client) -> Client:
-    call_command("load_demo", "--small")
+def client(demo: None, client_of_maintainer: Client) -> Client:
     return client_of_maintainer
 
 

@@ -15,6 +15,7 @@ from anleitung.guides.models import DeletedDraft, Draft, DraftState, KeptText, P
 from anleitung.guides.services.delete_draft import KEPT_FOR, forget_old
 from anleitung.storage.recent import Kept
 from tests.api.test_api import upload
+from tests.kept_rows import made_once
 
 NOTES = Path(__file__).parents[2] / "anleitung/demo/notes"
 AT = "/api/drafts/palstek/clean-install"
@@ -36,7 +37,7 @@ def row(writing: Any, name: str) -> Any:
 
 @pytest.fixture
 def writer(client_of_maintainer: Client) -> Client:
-    upload(client_of_maintainer)
+    made_once("a draft written by mira", lambda: upload(client_of_maintainer))
     return client_of_maintainer
 
 

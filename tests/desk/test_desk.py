@@ -3,7 +3,6 @@
 from typing import Any
 
 import pytest
-from django.core.management import call_command
 from django.test import Client
 from hypothesis import given
 from hypothesis import strategies as st
@@ -45,8 +44,7 @@ def test_no_matter_is_lost_and_the_most_harmful_group_comes_first(matters: list[
 
 
 @pytest.fixture
-def loaded(maintainer: Any) -> Any:
-    call_command("load_demo", "--small")
+def loaded(demo: None, maintainer: Any) -> Any:
     return maintainer
 
 

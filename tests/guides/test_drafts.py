@@ -48,6 +48,7 @@ from anleitung.guides.services.replace_all import (
 from anleitung.guides.shelf import shelf_of
 from anleitung.guides.written import keep_when_quiet, written_proof
 from tests.conftest import NOW
+from tests.kept_rows import made_once
 
 EDITS: TypeAdapter[list[ops.AnyEdit]] = TypeAdapter(list[ops.AnyEdit])
 AT = {"codename": "palstek", "slug": "clean-install"}
@@ -57,7 +58,8 @@ SOON = NOW + timedelta(minutes=5)
 @pytest.fixture
 def draft(maintainer: Any) -> Draft:
     files = bundle_files("palstek", "clean-install")
-    return bring_in(actor=maintainer, files=files, replaces="", now=NOW).draft
+    made_once("draft", lambda: bring_in(actor=maintainer, files=files, replaces="", now=NOW))
+    return Draft.objects.get()
 
 
 def put(actor: Any, *edits: dict[str, Any], now: datetime = SOON) -> Draft:

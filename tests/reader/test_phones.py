@@ -5,7 +5,6 @@ import re
 from typing import Any
 
 import pytest
-from django.core.management import call_command
 from django.test import Client
 
 from anleitung.catalogue.load import find_entry
@@ -16,16 +15,11 @@ from tests.conftest import NOW
 from tests.core.demo_catalogue import plain
 
 
-@pytest.fixture
-def _demo(db: None) -> None:
-    call_command("load_demo", "--small")
-
-
 def shown(path: str, **query: str) -> str:
     return html.unescape(Client().get(path, query).content.decode())
 
 
-@pytest.mark.usefixtures("_demo")
+@pytest.mark.usefixtures("demo")
 @pytest.mark.parametrize(
     ("codename", "says"),
     [
@@ -43,14 +37,14 @@ def test_page_of_a_codename(codename: str, says: str) -> None:
     assert says in shown(f"/c/{codename}")
 
 
-@pytest.mark.usefixtures("_demo")
+@pytest.mark.usefixtures("demo")
 def test_only_what_is_true_of_the_newest_release_is_listed() -> None:
     text = shown("/c/klampe")
     assert "Pictures only, without flash" in text
     assert "The app closes at once" not in text
 
 
-@pytest.mark.usefixtures("_demo")
+@pytest.mark.usefixtures("demo")
 def test_guide_says_what_is_known_not_to_work_before_it_begins() -> None:
     short = Revision.objects.get(guide__slug="clean-install").short
     text = shown(f"/r/{short}")
@@ -66,7 +60,7 @@ def test_guide_says_what_is_known_not_to_work_before_it_begins() -> None:
     assert "Calls and messages" not in bugs, "works"
 
 
-@pytest.mark.usefixtures("_demo")
+@pytest.mark.usefixtures("demo")
 def test_guide_that_installs_nothing_lists_no_bugs() -> None:
     short = Revision.objects.get(guide__slug="unlock").short
     text = shown(f"/r/{short}")
@@ -75,7 +69,7 @@ def test_guide_that_installs_nothing_lists_no_bugs() -> None:
     assert text.count('<svg class="chord"') == 1
 
 
-@pytest.mark.usefixtures("_demo")
+@pytest.mark.usefixtures("demo")
 def test_name_of_two_codenames_is_said_on_the_guide(django_user_model: Any) -> None:
     actor = django_user_model.objects.get(username="tonnenleger")
     seen = find_entry("device", "achtknoten", "achtknoten").current
@@ -98,7 +92,7 @@ LOOKED_UP = [
 ]
 
 
-@pytest.mark.usefixtures("_demo")
+@pytest.mark.usefixtures("demo")
 @pytest.mark.parametrize(("typed", "path", "says"), LOOKED_UP)
 def test_readers_look_their_phone_up(typed: str, path: str, says: str) -> None:
     text = shown("/", q=typed)
@@ -107,7 +101,7 @@ def test_readers_look_their_phone_up(typed: str, path: str, says: str) -> None:
     assert says in text
 
 
-@pytest.mark.usefixtures("_demo")
+@pytest.mark.usefixtures("demo")
 @pytest.mark.parametrize("typed", ["zzz", "<script>alert(1)</script>", "Рalstek", "x" * 5_000])
 def test_nothing_found_is_said_and_nothing_runs(typed: str) -> None:
     raw = Client().get("/", {"q": typed}).content.decode()
@@ -115,12 +109,12 @@ def test_nothing_found_is_said_and_nothing_runs(typed: str) -> None:
     assert "<script>alert" not in raw
 
 
-@pytest.mark.usefixtures("_demo")
+@pytest.mark.usefixtures("demo")
 def test_host_tools_are_not_for_readers_to_look_up() -> None:
     assert "/tools/" not in shown("/", q="Schleuse")
 
 
-@pytest.mark.usefixtures("_demo")
+@pytest.mark.usefixtures("demo")
 def test_retired_codename_leaves_the_list_and_keeps_its_page() -> None:
     Entry.objects.filter(kind="device", name="poller").update(retired_at="2026-11-01T00:00Z")
     assert "/c/poller" not in shown("/")
@@ -128,7 +122,7 @@ def test_retired_codename_leaves_the_list_and_keeps_its_page() -> None:
     assert "Kai 9" in shown("/c/poller")
 
 
-@pytest.mark.usefixtures("_demo")
+@pytest.mark.usefixtures("demo")
 def test_picture_of_a_chord_is_beside_words_that_say_the_same() -> None:
     text = shown("/c/schotstek")
     assert text.count("<svg") == text.count("<figcaption>") == 3
@@ -136,7 +130,7 @@ def test_picture_of_a_chord_is_beside_words_that_say_the_same() -> None:
     assert "Let go of the power key and volume down." in text
 
 
-@pytest.mark.usefixtures("_demo")
+@pytest.mark.usefixtures("demo")
 @pytest.mark.parametrize(
     ("body", "status"),
     [

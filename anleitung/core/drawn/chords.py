@@ -6,6 +6,7 @@ from gettext import gettext as _
 from pydantic import BaseModel
 
 from anleitung.core.documents.chord import Chord, Key, ModeScreen, Moment
+from anleitung.core.documents.device import Device
 from anleitung.core.drawn.chord_out import BarOut, LaneOut, MarkOut
 from anleitung.core.drawn.chord_svg import chord_svg
 from anleitung.core.marked import N_, Texts
@@ -54,6 +55,11 @@ class ChordOut(BaseModel):
     @property
     def sentence(self) -> str:
         return " ".join(filter(None, (self.begin, *self.steps, self.window, self.again)))
+
+
+def chords_to(device: Device, mode: str | None) -> list[ChordOut]:
+    """Every chord of the codename that reaches the mode, from wherever it begins."""
+    return [draw_chord(c, device.keys, device.modes) for c in device.chords if c.reaches == mode]
 
 
 def draw_chord(chord: Chord, keys: Sequence[Key], modes: Sequence[ModeScreen] = ()) -> ChordOut:

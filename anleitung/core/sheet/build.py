@@ -6,7 +6,7 @@ from gettext import gettext as _
 from anleitung.core.conditions.model import Condition, Is, Not, conjuncts
 from anleitung.core.documents.package import Package
 from anleitung.core.documents.tool import Tool
-from anleitung.core.drawn.chords import ChordOut, draw_chord
+from anleitung.core.drawn.chords import ChordOut, chords_to
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.nested import Nested, OneStep
 from anleitung.core.guide.walk import Row, actions_of, rows_of
@@ -277,10 +277,7 @@ def _arm_words(bundle: Bundle, row: Row) -> str:
 
 def _chords(bundle: Bundle, step: Step) -> tuple[ChordOut, ...]:
     """Every chord of the codename that reaches the mode, from wherever it begins."""
-    device, mode = bundle.device, step.chord_to()
-    return tuple(
-        draw_chord(c, device.keys, device.modes) for c in device.chords if c.reaches == mode
-    )
+    return tuple(chords_to(bundle.device, step.chord_to()))
 
 
 def _commands(bundle: Bundle, step: Step) -> tuple[CommandOut, ...]:

@@ -12,6 +12,7 @@ from anleitung.core.guide.passage import Passage, use_of
 from anleitung.core.guide.walk import map_steps
 from anleitung.core.phone.actions import Step
 from anleitung.core.writing import head, ops
+from anleitung.core.writing.lists_within import list_at, place_now, put_list
 from anleitung.core.writing.passages import made_of
 from anleitung.core.writing.questions import (
     BESIDE,
@@ -23,6 +24,7 @@ from anleitung.core.writing.questions import (
     validated,
     whole_body,
 )
+from anleitung.core.writing.shapes import read_lines
 from anleitung.core.writing.tree import (
     EditRefused,
     Found,
@@ -107,11 +109,13 @@ def _set(written: Written, edit: ops.Set) -> Guide:
             written, ops.Put(op="put", id=edit.id, step=step, after=edit.after)
         )
     standing = own_body(found.step)
-    now = {k: v for k, v in {**standing, **edit.change}.items() if v is not None}
+    change = dict(read_lines(edit.change, written.read))
+    was = dict(read_lines(edit.was, written.read))
+    now = {k: v for k, v in {**standing, **change}.items() if v is not None}
     moved = [
         name
-        for name, seen in edit.was.items()
-        if name in edit.change and standing.get(name) not in (seen, edit.change[name])
+        for name, seen in was.items()
+        if name in change and standing.get(name) not in (seen, change[name])
     ]
     if not moved:
         return _put(written, ops.Put(op="put", id=edit.id, step=now))
@@ -132,11 +136,13 @@ def _put_nested(written: Written, edit: ops.Put, standing: Nested, plain: dict[s
         raise EditRefused("This row holds others. Take them out of it first.", edit.id)
     whole = {**plain}
     kept: list[OneStep] = []
+    before = own_body(standing)
     for at, steps in lists.items():
-        if _list_at(whole, at) is None:
+        now = place_now(at, before, whole)
+        if now is None or list_at(whole, now) is None:
             kept += steps
         else:
-            _set_at(whole, at, list(map(whole_body, steps)))
+            put_list(whole, now, list(map(whole_body, steps)))
     step = validated(whole, edit.id)
     written.touched.append(step.id)
     found = row_of(written.guide, edit.id)
@@ -144,25 +150,6 @@ def _put_nested(written: Written, edit: ops.Put, standing: Nested, plain: dict[s
     return in_list(
         written.guide, found.holder, found.arm, lambda s: _swap(s, edit.id, (step, *kept))
     )
-
-
-def _list_at(plain: Any, at: tuple[str | int, ...]) -> Any:
-    """[] where the list may be filled, None where its place is gone."""
-    here = plain
-    for part in at[:-1]:
-        try:
-            here = here[part]
-        except (KeyError, IndexError, TypeError):
-            return None
-    last = at[-1]
-    return here.get(last, [] if last in ("then", "otherwise", "steps") else None)
-
-
-def _set_at(plain: Any, at: tuple[str | int, ...], steps: list[dict[str, Any]]) -> None:
-    here = plain
-    for part in at[:-1]:
-        here = here[part]
-    here[at[-1]] = steps
 
 
 def _put_where_it_was(written: Written, edit: ops.Put) -> Guide:
@@ -305,9 +292,9 @@ def _fold(written: Written, edit: ops.Fold) -> Guide:
         )
     if plain["id"] == "open":
         raise EditRefused(f"“{edit.line}” is no row that holds others.", chosen[0].step.id)
-    if _list_at(plain, arm) is None:
+    if list_at(plain, arm) is None:
         raise EditRefused("The new row has no such list of steps.", chosen[0].step.id)
-    _set_at(plain, arm, steps)
+    put_list(plain, arm, steps)
     return _folded(written, chosen, validated(_free(written, plain), chosen[0].step.id))
 
 

@@ -15,7 +15,7 @@ from anleitung.core.writing.here import Here
 
 Kind = Literal[
     "partition", "file", "files", "choice", "choices", "yes-no", "name", "text", "condition",
-    "number", "pairs", "build", "json",
+    "number", "pairs", "build", "lines",
 ]  # fmt: skip
 MAX_OFFERED = 60
 
@@ -49,7 +49,7 @@ def kind_of(action: str, name: str) -> Kind:
         return "choices" if tuple in types else "choice"
     if dict in types:
         return "pairs"
-    return "json" if tuple in types else "text"
+    return "lines" if tuple in types else "text"
 
 
 def _plain(annotation: Any) -> Iterator[Any]:
@@ -120,12 +120,18 @@ def _partitions(action: str, here: Here) -> Iterator[Offer]:
         yield Offer(part.name, part.role)
 
 
-def _files(action: str, here: Here) -> Iterator[Offer]:
+def file_offers(action: str, here: Here, *, any_role: bool = False) -> tuple[Offer, ...]:
+    """Files that the action may take, those first against which nothing speaks."""
+    found = _files(action, here, any_role=any_role)
+    return tuple(sorted(found, key=lambda o: (bool(o.why_not), o.new)))[:MAX_OFFERED]
+
+
+def _files(action: str, here: Here, *, any_role: bool = False) -> Iterator[Offer]:
     kind: type[Step] = BY_NAME[action]
     codename = here.bundle.device.codename
     for package in here.shelf.packages.values():
         why = ""
-        if kind.takes and package.role not in kind.takes:
+        if not any_role and kind.takes and package.role not in kind.takes:
             why = _("a file of this kind ({role}) does not belong there").format(role=package.role)
         if package.codenames and codename not in package.codenames:
             why = _("this file is for {others}").format(others=", ".join(package.codenames))

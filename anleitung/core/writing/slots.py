@@ -1,12 +1,13 @@
 """A row as its own sentence: words, slots to be filled, and words that may be added."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from typing import Any, Literal
 
 from pydantic import BaseModel
 
 from anleitung.core.documents.base import Typed
+from anleitung.core.drawn.chords import ChordOut, chords_to
 from anleitung.core.guide.nested import Nested, OneStep
 from anleitung.core.guide.open_question import OpenQuestion
 from anleitung.core.phone.actions import Step, name_of
@@ -14,7 +15,9 @@ from anleitung.core.shorthand.form import Form, Group, Part, Place, Word
 from anleitung.core.shorthand.forms import BY_NAME, FORMS
 from anleitung.core.shorthand.values import print_value
 from anleitung.core.writing.fits import Kind, Offer, kind_of, offers
+from anleitung.core.writing.given import given_line
 from anleitung.core.writing.here import Here
+from anleitung.core.writing.shapes import Column, ColumnKind, shape_of, with_lines
 from anleitung.core.writing.tree import own_body
 
 
@@ -29,14 +32,40 @@ class OfferOut(Out):
     new: bool
 
 
+class ColumnOut(Out):
+    """A part of each line: of a pair "key" and "value". by_key: what fits beside each key, where
+
+    that differs; needed: a line without it is not written yet.
+    """
+
+    name: str
+    says: str
+    kind: ColumnKind
+    offers: list[OfferOut]
+    by_key: dict[str, list[OfferOut]] | None
+    needed: bool
+
+
+class ShapeOut(Out):
+    """pairs: a key each and its value; fixed: there are these keys and no others."""
+
+    pairs: bool
+    columns: list[ColumnOut]
+    fixed: list[str]
+
+
 class SlotOut(Out):
-    """value: as the step holds it; shown: in words, "" where nothing is chosen."""
+    """value: as the step holds it; shown: in words, "" where nothing is chosen; shape: of a value
+
+    that is written line by line.
+    """
 
     field: str
     kind: Kind
     value: Any
     shown: str
     offers: list[OfferOut]
+    shape: ShapeOut | None = None
 
 
 class PieceOut(Out):
@@ -54,7 +83,7 @@ class PieceOut(Out):
 class RowSlotsOut(Out):
     """body: the row as plain values, nested rows aside; beside: fields that have no place in the
 
-    sentence.
+    sentence; chords: that lead into each mode which may be picked.
     """
 
     id: str
@@ -62,6 +91,7 @@ class RowSlotsOut(Out):
     pieces: list[PieceOut]
     beside: list[SlotOut]
     body: dict[str, Any]
+    chords: dict[str, list[ChordOut]] = {}
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,16 +119,36 @@ def slots_of(step: OneStep, here: Here) -> RowSlotsOut:
     if any(q.after == action for q in here.bundle.device.questions):
         names.append("answered")
     beside = [_slot(name, row) for name in names]
-    return RowSlotsOut(id=step.id, action=action, pieces=pieces, beside=beside, body=body)
+    return RowSlotsOut(
+        id=step.id,
+        action=action,
+        pieces=pieces,
+        beside=beside,
+        body=body,
+        chords=_chords(action, here),
+    )
+
+
+def _chords(action: str, here: Here) -> dict[str, list[ChordOut]]:
+    if "mode" not in BY_NAME[action].model_fields:
+        return {}
+    modes = [offer.value for offer in offers(action, "mode", here)]
+    found = {mode: chords_to(here.bundle.device, mode) for mode in modes}
+    return {mode: chords for mode, chords in found.items() if chords}
 
 
 # What leads into the rows that a row holds: words, and the fields between them.
 _NESTED: dict[str, tuple[str | tuple[str, Kind], ...]] = {
     "branch": ("if", ("on", "condition"), "asking", ("ask", "text")),
     "choose": ("choose", ("option", "name")),
-    "cases": ("which of these, asking", ("ask", "text")),
-    "file-for-phone": ("with the file for this phone, asking", ("ask", "text")),
-    "passage": ("the passage", ("passage", "name"), "with", ("given", "json")),
+    "cases": ("which of these, asking", ("ask", "text"), "of", ("cases", "lines")),
+    "file-for-phone": (
+        "with the file for this phone, asking",
+        ("ask", "text"),
+        "of",
+        ("files", "lines"),
+    ),
+    "passage": ("the passage", ("passage", "name"), "with", ("given", "pairs")),
     "each-slot": ("for slot a, and then for slot b",),
 }
 
@@ -111,9 +161,13 @@ def _nested(step: Nested, body: dict[str, Any], here: Here) -> Iterator[PieceOut
         name, kind = part
         options = [o for o in here.bundle.guide.options if name == "option"]
         offers = [OfferOut(value=o.id, says=o.ask, why_not="", new=False) for o in options]
+        shape = _shape(_Row(body["action"], body, here), name)
         value = body.get(name)
-        shown = "" if value is None else str(value)
-        slot = SlotOut(field=name, kind=kind, value=value, shown=shown, offers=offers)
+        if shape and shape.columns and not shape.pairs:
+            # The rows that an answer holds are not written here.
+            value = [{c.name: each.get(c.name) for c in shape.columns} for each in value or []]
+        shown = _shown_lines(value) if shape else "" if value is None else str(value)
+        slot = SlotOut(field=name, kind=kind, value=value, shown=shown, offers=offers, shape=shape)
         yield PieceOut(kind="slot", slot=slot)
 
 
@@ -168,13 +222,46 @@ def _slot(name: str, row: _Row) -> SlotOut:
         value = str(default) if isinstance(default, Typed) else default
     if not isinstance(value, str | int | float | bool | list | dict | None):
         value = None
+    shape = _shape(row, name)
+    if row.action == "script" and name == "parts":
+        value = with_lines(value or (), lambda does: given_line(dict(does)))
+    value = list(value) if isinstance(value, tuple) else value
     return SlotOut(
         field=name,
         kind=kind_of(row.action, name),
-        value=list(value) if isinstance(value, tuple) else value,
-        shown=_shown(value, row.here),
+        value=value,
+        shown=_shown(value, row.here) or (_shown_lines(value) if shape else ""),
         offers=[_offer(o) for o in offers(row.action, name, row.here)],
+        shape=shape,
     )
+
+
+def _shape(row: _Row, name: str) -> ShapeOut | None:
+    shape = shape_of(row.action, name, row.body, row.here)
+    if shape is None:
+        return None
+    return ShapeOut(
+        pairs=shape.pairs, columns=[_column(c) for c in shape.columns], fixed=list(shape.fixed)
+    )
+
+
+def _column(column: Column) -> ColumnOut:
+    by_key = column.by_key
+    return ColumnOut(
+        name=column.name,
+        says=column.says,
+        kind=column.kind,
+        offers=[_offer(o) for o in column.offers],
+        by_key={k: [_offer(o) for o in v] for k, v in by_key.items()} if by_key else None,
+        needed=column.needed,
+    )
+
+
+def _shown_lines(value: Any) -> str:
+    """What the lines begin with: enough to know them by."""
+    if isinstance(value, Mapping):
+        return ", ".join(f"{key}={each}" for key, each in value.items())
+    return ", ".join(str(next(iter(each.values()), "")) for each in value or ())
 
 
 def _offer(offer: Offer) -> OfferOut:
@@ -186,6 +273,8 @@ def _shown(value: Any, here: Here) -> str:
     if isinstance(value, bool):
         return "yes" if value else "no"
     if isinstance(value, list):
+        if any(isinstance(each, dict) for each in value):
+            return print_value(value) or ""
         return ", ".join(_shown(each, here) for each in value) or ""
     if isinstance(value, str) and value in here.shelf.packages:
         return here.shelf.packages[value].name

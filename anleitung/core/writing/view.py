@@ -6,10 +6,13 @@ from pydantic import BaseModel
 
 from anleitung.core.documents.base import Typed
 from anleitung.core.formats.write_bundle import as_typed
+from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide
 from anleitung.core.guide.nested import Nested, OneStep, UsePassage
 from anleitung.core.guide.open_question import OpenQuestion
+from anleitung.core.guide.walk import actions_of
 from anleitung.core.phone.actions import Step
+from anleitung.core.phone.cautions import CAUTIONS
 from anleitung.core.writing.head import readable, typed_in_head
 from anleitung.core.writing.questions import bare_line
 from anleitung.core.writing.shelf import documents_named
@@ -60,12 +63,23 @@ class UnreadOut(BaseModel):
     can_take: bool
 
 
+class CautionOut(BaseModel):
+    """A caution that a step brings, and its usual words: the author may say it in others."""
+
+    id: str
+    usual: str
+
+
 class WrittenHeadOut(BaseModel):
-    """values: every field as it was typed; marks: by which a change meanwhile is seen."""
+    """values: every field as it was typed; marks: by which a change meanwhile is seen;
+
+    cautions: those of the steps, in their order.
+    """
 
     values: dict[str, Any]
     marks: dict[str, str]
     unread: list[UnreadOut]
+    cautions: list[CautionOut]
 
 
 def rows_out(guide: Guide) -> list[WrittenRowOut]:
@@ -132,7 +146,8 @@ def _shown(guide: Guide) -> dict[str, list[str]]:
     return found
 
 
-def head_out(guide: Guide) -> WrittenHeadOut:
+def head_out(guide: Guide, bundle: Bundle) -> WrittenHeadOut:
+    """bundle: as it is for the chosen codename."""
     plain = as_typed(guide)
     fields = ("steps", "unread", "id", "codename", "also_for", "lineage")
     values = {name: plain.get(name, _empty(guide, name)) for name in Guide.model_fields}
@@ -149,7 +164,15 @@ def head_out(guide: Guide) -> WrittenHeadOut:
             )
             for u in guide.unread
         ],
+        cautions=[CautionOut(id=each, usual=CAUTIONS[each]) for each in _cautions(bundle)],
     )
+
+
+def _cautions(bundle: Bundle) -> dict[str, None]:
+    """Of all steps, and those that have words of their own although no step brings them."""
+    steps = (s for s in actions_of(bundle.guide) if not isinstance(s, OpenQuestion))
+    brought = dict.fromkeys(c for step in steps for c in step.cautions(bundle.world))
+    return brought | dict.fromkeys(c for c in bundle.guide.caution_words if c in CAUTIONS)
 
 
 def _empty(guide: Guide, name: str) -> Any:

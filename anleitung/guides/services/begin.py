@@ -19,6 +19,7 @@ from anleitung.core.guide.document import MAX_STEPS
 from anleitung.core.guide.document import Guide as GuideDocument
 from anleitung.core.writing.begin import BeginRefused, copy_of, empty_guide, lineage_words
 from anleitung.core.writing.carry_over import carry_over
+from anleitung.core.writing.notes.about_files import with_told
 from anleitung.core.writing.notes.draft import Drafted, draft_notes
 from anleitung.core.writing.notes.known import Known
 from anleitung.core.writing.notes.read import TooManyNotes, read_notes
@@ -191,11 +192,29 @@ def with_notes(bundle: Bundle, drafted: Drafted, shelf: Shelf, after: str) -> Bu
     if drafted.introduction:
         joined = f"{bundle.guide.introduction}\n\n{drafted.introduction}".strip()
         bundle = bundle.with_guide(bundle.guide.model_copy(update={"introduction": joined}))
+    bundle = _with_told(bundle, drafted, shelf)
     if not drafted.steps:
         return bundle
     at = Place(after=after) if after else Place()
     put_in = Insert(op="insert", at=at, steps=tuple(drafted.steps))
     return edit_bundle(bundle, [put_in], shelf).bundle
+
+
+def _with_told(bundle: Bundle, drafted: Drafted, shelf: Shelf) -> Bundle:
+    """Links and digests of the notes stand at their files, which come into the set with them."""
+    packages = {p.id: p for p in bundle.packages}
+    listed = list(bundle.guide.files)
+    for told in drafted.of_files:
+        package = packages.get(told.file) or shelf.packages.get(told.file)
+        if package is None:
+            continue
+        packages[package.id] = with_told(package, told)
+        if package.id not in listed:
+            listed.append(package.id)
+    if not drafted.of_files:
+        return bundle
+    guide = bundle.guide.model_copy(update={"files": tuple(listed)})
+    return carry(bundle.with_packages(tuple(packages.values()), guide), (), shelf)
 
 
 def _store(bundle: Bundle, actor: User, now: datetime, drafted: Drafted | None, text: str) -> Draft:

@@ -10,9 +10,10 @@ from anleitung.accounts.roles import require_maintainer
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.guide.document import Guide
 from anleitung.core.proof.prove import everything_found
+from anleitung.core.proof.repair.admit_through import admit_through
 from anleitung.core.proof.repair.find_fix import Fix, find_fix
 from anleitung.core.proof.repair.lift import lift
-from anleitung.core.proof.run.compile import run_bundle
+from anleitung.core.proof.run.compile import Compiled, run_bundle
 from anleitung.guides.errors import NoFix
 from anleitung.guides.load import Stored, find_draft, load_bundle, load_whole
 from anleitung.guides.models import Draft
@@ -50,27 +51,24 @@ def fix(
     codename: str,
     slug: str,
     seen: str,
-    which: Which,
+    which: Which | None,
     now: datetime,
     tick: Tick = lambda done, total: None,
 ) -> Draft:
     """Found first, and then stored where the draft is still the one that was seen.
 
+    which: None for the admission, made as narrow as the steps.
     Raises NotThere, DraftMoved, NoFix, AlreadyPublished.
     """
     require_maintainer(actor)
     draft = find_draft(codename, slug)
     require_seen(draft, seen)
     compiled = run_bundle(load_bundle(draft), Budget())
-    found = next(
-        (f for f in everything_found(compiled) if Which(f.finding, f.subject, f.step) == which),
-        None,
-    )
     tick(1, 3)
-    known = find_fix(compiled, found) if found else None
+    known = _fix_of(compiled, which) if which else admit_through(compiled)
     guide = _for_all(draft, known.guide) if known else None
     if guide is None:
-        raise NoFix("No edit is known that takes this away without a new stop elsewhere.")
+        raise NoFix(_NO_FIX if which else _NO_ADMISSION)
     with transaction.atomic():
         tick(*LAST)  # from here on it is not stopped any more
         draft = find_draft(codename, slug)
@@ -80,6 +78,20 @@ def fix(
             draft, edited, only=is_of_guide, actor=actor, now=now, says=known.says if known else ""
         )
     return draft
+
+
+_NO_FIX = "No edit is known that takes this away without a new stop elsewhere."
+_NO_ADMISSION = (
+    "No condition in few words lets in just the phones that come through. Take the fixes at the "
+    "rows, or write the admission by hand."
+)
+
+
+def _fix_of(compiled: Compiled, which: Which) -> Fix | None:
+    everything = everything_found(compiled)
+    asked = (f for f in everything if Which(f.finding, f.subject, f.step) == which)
+    found = next(asked, None)
+    return find_fix(compiled, found) if found else None
 
 
 def _for_all(row: Stored, edited: Guide) -> Guide | None:

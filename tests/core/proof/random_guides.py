@@ -9,9 +9,9 @@ from typing import Any
 
 from pydantic import TypeAdapter
 
+from anleitung.core.diagrams.boxes import possible_values
 from anleitung.core.diagrams.one import OneStart
 from anleitung.core.diagrams.run import Procedure
-from anleitung.core.diagrams.space import Node, Space
 from anleitung.core.diagrams.subject import Ended
 from anleitung.core.documents.base import Typed
 from anleitung.core.documents.own_fact import OwnFact
@@ -326,14 +326,10 @@ def narrowed(procedure: Procedure, seed: int, *, most: int) -> Procedure:
     for fact in random.sample(space.facts, len(space.facts)):
         if space.count(admitted) <= most:
             break
-        values = [v for v in fact.values if _has(space, admitted, fact.name, v)]
+        values = possible_values(space, admitted)[fact.name]
         chosen = space.where(space.var(fact.name), random.choice(values))
         admitted = space.both(admitted, chosen)
     return replace(procedure, admitted=admitted)
-
-
-def _has(space: Space, within: Node, fact: str, value: str) -> bool:
-    return space.both(within, space.where(space.var(fact), value)) is not space.false
 
 
 def _asked(random: Random, steps: list[dict[str, Any]]) -> dict[str, Any]:
@@ -354,9 +350,18 @@ def _asked(random: Random, steps: list[dict[str, Any]]) -> dict[str, Any]:
     }
 
 
+_PROCEDURES: dict[str, Procedure] = {}
+
+
+def _procedure_of(base: Bundle) -> Procedure:
+    if base.fingerprint not in _PROCEDURES:
+        _PROCEDURES[base.fingerprint] = compile_bundle(base)[1]
+    return _PROCEDURES[base.fingerprint]
+
+
 def random_bundle(seed: int, *, base: Bundle, length: int = 12) -> Bundle:
     random = Random(seed)
-    _, procedure = compile_bundle(base)
+    procedure = _procedure_of(base)
     few = narrowed(procedure, seed, most=200)
     start = random.choice(list(procedure.space.starts(few.admitted)))
     state = {slot: procedure.space.at(n, start) for slot, n in procedure.start.items()}

@@ -282,7 +282,7 @@ TYPED = [
 @pytest.mark.parametrize(("field", "value"), TYPED)
 def test_what_is_open_in_the_head_is_left_or_taken(field: str, value: Any) -> None:
     asked = edited(INSTALL, {"op": "head", "field": field, "value": value})
-    [entry] = head_out(asked.guide).unread
+    [entry] = head_out(asked.guide, asked).unread
     assert (entry.typed, entry.can_take) == (value, field == "files")
     left = edited(asked, {"op": "answer-head", "field": field, "take": False})
     assert left.fingerprint == INSTALL.fingerprint
@@ -297,7 +297,7 @@ def test_what_was_carried_over_in_the_head_is_taken_as_it_was_told() -> None:
     told = Unread(where="promise", text="system is stock; slot is a", says="carried over")
     doubt = Unread(where="summary", text="palstek", says="of palstek", of_what_stands=True)
     both = INSTALL.guide.model_copy(update={"unread": (told, doubt)})
-    assert [e.can_take for e in head_out(both).unread] == [True, False]
+    assert [e.can_take for e in head_out(both, INSTALL).unread] == [True, False]
     taken = edited(
         INSTALL.with_guide(both),
         {"op": "answer-head", "field": "promise", "take": True},
@@ -308,7 +308,7 @@ def test_what_was_carried_over_in_the_head_is_taken_as_it_was_told() -> None:
 
 
 def test_a_choice_that_changes_takes_its_rows_along() -> None:
-    options = head_out(INSTALL.guide).values["options"]
+    options = head_out(INSTALL.guide, INSTALL).values["options"]
     options[0]["choices"].append({"id": "half", "says": "Half of it"})
     wider = edited(INSTALL, {"op": "head", "field": "options", "value": options})
     step: Any = stored_rows(wider.guide)["data"].step

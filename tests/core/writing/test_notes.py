@@ -8,6 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from anleitung.core.shorthand.lines import print_line, step_of
+from anleitung.core.writing.notes.about_files import ToldOfFile, with_told
 from anleitung.core.writing.notes.draft import draft_notes
 from anleitung.core.writing.notes.known import Known
 from anleitung.core.writing.notes.read import MAX_LINES, Note, TooManyNotes, read_notes
@@ -110,3 +111,83 @@ def test_what_was_compared_later_is_said_of_the_step_that_got_it() -> None:
         (2, "obtain-2"),
         (3, "obtain-2"),
     ]
+
+
+SUM = "ab" * 32
+TAR = "https://files.tonnenleger.test/wattlaeufer-5.0-palstek.zip"
+ZIP = "wattlaeufer-5.0-palstek.zip"
+RING = "rettungsring-3.2-palstek.img"
+
+
+def of_files(text: str) -> list[tuple[str, str, str]]:
+    """(file, kind, standing) of all that is told of files."""
+    return [(t.file, t.kind, t.standing) for n in read_notes(text, known()) for t in n.of_files]
+
+
+def record(name: str) -> str:
+    return next(p.sha256 or "" for p in known().shelf.packages.values() if p.name == name)
+
+
+ABOUT: list[tuple[str, list[tuple[str, str, str]]]] = [
+    (f"get {ZIP} {record(ZIP)}", [("wattlaeufer", "sha256", "same")]),
+    (f"{record(ZIP).upper()}  {ZIP}", [("wattlaeufer", "sha256", "same")]),
+    (f"{ZIP}\n\nsha256: {record(ZIP)}", [("wattlaeufer", "sha256", "same")]),
+    (f"{ZIP}\nsha1 {'cd' * 20}", [("wattlaeufer", "sha1", "new")]),
+    (f"<{TAR}>", [("wattlaeufer", "link", "new")]),
+    (f"[the ring]({TAR.replace(ZIP, RING)}?from=forum)", [("rettungsring", "link", "new")]),
+    (f"{TAR}\n{record(ZIP)}", [("wattlaeufer", "link", "new"), ("wattlaeufer", "sha256", "same")]),
+    (
+        f"{ZIP} {RING}\n{record(ZIP)} {record(RING)}",
+        [],  # two names, and digests of which nobody says whose they are: asked
+    ),
+    (
+        f"{ZIP} {record(ZIP)}, {RING} {record(RING)}",
+        [("wattlaeufer", "sha256", "same"), ("rettungsring", "sha256", "same")],
+    ),
+    (f"{ZIP}\n\n\n\n{SUM}", []),
+]
+
+
+@pytest.mark.parametrize(("text", "told"), ABOUT)
+def test_digests_and_links_go_to_their_file(text: str, told: list[tuple[str, str, str]]) -> None:
+    assert of_files(text) == told
+
+
+@pytest.mark.parametrize(
+    ("text", "says"),
+    [
+        (f"get {ZIP} {SUM}", f"on record {ZIP} has another digest, {record(ZIP)[:12]}…"),
+        (f"- sums.bin {SUM}", "sums.bin is not known here"),
+        (SUM, "it is not clear of which file"),
+        ("https://files.tonnenleger.test/nobody-knows.zip", "no file is known for"),
+    ],
+)
+def test_what_contradicts_the_record_or_fits_nothing_is_asked(text: str, says: str) -> None:
+    [note] = read_notes(text, known())
+    assert note.read_as == "open"
+    assert note.of_files == ()
+    assert any(says in row.open_about for row in note.rows)
+    made = draft_notes([note], set())
+    assert made.steps[-1]["action"] == "open"
+    assert made.of_files == []
+
+
+def test_what_is_on_record_is_never_written_over() -> None:
+    package = next(p for p in known().shelf.packages.values() if p.name == ZIP)
+    other = ToldOfFile(package.id, "sha256", SUM, "new", "")
+    assert with_told(package, other) == package
+    link = ToldOfFile(package.id, "link", TAR, "new", "")
+    once = with_told(package, link)
+    assert once.sources == (*package.sources, TAR)
+    assert with_told(once, link) == once
+    weak = with_told(package, ToldOfFile(package.id, "sha1", "cd" * 20, "new", ""))
+    assert weak.also.sha1 == "cd" * 20
+    assert weak.sha256 == package.sha256
+
+
+def test_what_should_be_seen_stands_at_its_step() -> None:
+    text = "plug in, agree\nYou should see the phone in the list.\nIt should show 5.0\nreboot"
+    first, second = draft_notes(read_notes(text, known()), set()).steps
+    assert first["sight"] == "You should see the phone in the list."
+    assert first["prose"] == "It should show 5.0"
+    assert "sight" not in second

@@ -100,6 +100,17 @@ MEANS: list[tuple[str, list[str]]] = [
     (f"install {ZIP} from a card", ["install wattlaeufer from card"]),
     (f"push {ZIP} to the storage", ["place wattlaeufer"]),
     (f"copy {ZIP} onto the card", ["place wattlaeufer on card"]),
+    # Builds.
+    ("update the phone to PS-13.0.2-KU.r4", ["take the update to PS-13.0.2-KU.r4"]),
+    (
+        "check that the base is PS-12.4.7-KU.r3",
+        ['check "base is PS-12.4.7-KU.r3" asking "Is the base PS-12.4.7-KU.r3?"'],
+    ),
+    (
+        "make sure the firmware is PS-12.4.1-BI.r2 or newer",
+        ['check "base >= PS-12.4.1-BI.r2" asking "Is the base PS-12.4.1-BI.r2 or newer?"'],
+    ),
+    ("it must be on PS-12.4.7-KU.r3", ["?"]),
     # What comes after.
     ("restore the photos", ["restore media"]),
     ("go through the setup", ["set up"]),

@@ -147,7 +147,7 @@ def test_what_is_done_for_each_slot_is_shown_twice() -> None:
 
 
 def test_the_head_written_as_it_stands_changes_nothing() -> None:
-    head = head_out(INSTALL.guide)
+    head = head_out(INSTALL.guide, INSTALL)
     marks = head_marks(INSTALL.guide)
     fields = [f for f in head.values if f not in ("caution_words", "at_hand", "agree_to")]
     edits = [

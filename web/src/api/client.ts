@@ -37,6 +37,7 @@ export type Writing = components["schemas"]["WritingOut"];
 export type WrittenRow = components["schemas"]["WrittenRowOut"];
 export type RowSlots = components["schemas"]["RowSlotsOut"];
 export type Slot = components["schemas"]["SlotOut"];
+export type Column = components["schemas"]["ColumnOut"];
 export type Piece = components["schemas"]["PieceOut"];
 export type Completion = components["schemas"]["CompletionOut"];
 export type Edit = components["schemas"]["EditsIn"]["edits"][number];

@@ -501,6 +501,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drafts/{codename}/{slug}/admit-through": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Admit Through
+         * @description Only the phones that come through are admitted from then on.
+         */
+        post: operations["anleitung_api_bench_routes_post_admit_through"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drafts/{codename}/{slug}/bring-back": {
         parameters: {
             query?: never;
@@ -1988,6 +2008,16 @@ export interface components {
             why: string;
         };
         /**
+         * CautionOut
+         * @description A caution that a step brings, and its usual words: the author may say it in others.
+         */
+        CautionOut: {
+            /** Id */
+            id: string;
+            /** Usual */
+            usual: string;
+        };
+        /**
          * CellOut
          * @description letter: who wrote it on a phone as it is sold; says: all that is known of it, in words.
          */
@@ -2207,6 +2237,31 @@ export interface components {
             state: string;
             /** Tone */
             tone: string;
+        };
+        /**
+         * ColumnOut
+         * @description A part of each line: of a pair "key" and "value". by_key: what fits beside each key, where
+         *
+         *     that differs; needed: a line without it is not written yet.
+         */
+        ColumnOut: {
+            /** By Key */
+            by_key: {
+                [key: string]: components["schemas"]["OfferOut"][];
+            } | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "text" | "condition" | "pick" | "line";
+            /** Name */
+            name: string;
+            /** Needed */
+            needed: boolean;
+            /** Offers */
+            offers: components["schemas"]["OfferOut"][];
+            /** Says */
+            says: string;
         };
         /** CommandOut */
         CommandOut: {
@@ -4623,7 +4678,7 @@ export interface components {
          * RowSlotsOut
          * @description body: the row as plain values, nested rows aside; beside: fields that have no place in the
          *
-         *     sentence.
+         *     sentence; chords: that lead into each mode which may be picked.
          */
         RowSlotsOut: {
             /** Action */
@@ -4633,6 +4688,13 @@ export interface components {
             /** Body */
             body: {
                 [key: string]: unknown;
+            };
+            /**
+             * Chords
+             * @default {}
+             */
+            chords: {
+                [key: string]: components["schemas"]["ChordOut"][];
             };
             /** Id */
             id: string;
@@ -4781,6 +4843,18 @@ export interface components {
             because: string;
         };
         /**
+         * ShapeOut
+         * @description pairs: a key each and its value; fixed: there are these keys and no others.
+         */
+        ShapeOut: {
+            /** Columns */
+            columns: components["schemas"]["ColumnOut"][];
+            /** Fixed */
+            fixed: string[];
+            /** Pairs */
+            pairs: boolean;
+        };
+        /**
          * SheetOut
          * @description admission: its parts in words; lost: what is gone at the end; cautions: of all steps;
          *
@@ -4918,7 +4992,9 @@ export interface components {
         };
         /**
          * SlotOut
-         * @description value: as the step holds it; shown: in words, "" where nothing is chosen.
+         * @description value: as the step holds it; shown: in words, "" where nothing is chosen; shape: of a value
+         *
+         *     that is written line by line.
          */
         SlotOut: {
             /** Field */
@@ -4927,9 +5003,10 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "partition" | "file" | "files" | "choice" | "choices" | "yes-no" | "name" | "text" | "condition" | "number" | "pairs" | "build" | "json";
+            kind: "partition" | "file" | "files" | "choice" | "choices" | "yes-no" | "name" | "text" | "condition" | "number" | "pairs" | "build" | "lines";
             /** Offers */
             offers: components["schemas"]["OfferOut"][];
+            shape?: components["schemas"]["ShapeOut"] | null;
             /** Shown */
             shown: string;
             /** Value */
@@ -5138,8 +5215,16 @@ export interface components {
             /** Is Trial */
             is_trial: boolean;
         };
-        /** TurnedAwayOut */
+        /**
+         * TurnedAwayOut
+         * @description example: the nearest phone that it turns away, "" where it turns nobody away.
+         */
         TurnedAwayOut: {
+            /**
+             * Example
+             * @default
+             */
+            example: string;
             /** Of */
             of: number;
             /** Phones */
@@ -5277,6 +5362,20 @@ export interface components {
             no_way: string;
             /** Reachable */
             reachable: string[];
+        };
+        /**
+         * WhoOut
+         * @description through: kinds of phone that come to the end without a stop; example: one that comes in;
+         *
+         *     away: for each part of the admission those that it turns away.
+         */
+        WhoOut: {
+            /** Away */
+            away: components["schemas"]["TurnedAwayOut"][];
+            /** Example */
+            example: string;
+            /** Through */
+            through: number;
         };
         /**
          * WhyOut
@@ -5421,9 +5520,9 @@ export interface components {
          * WritingOut
          * @description A draft as it is written. state: its number in the history, 0 before the first change;
          *
-         *     undo, redo: what would be taken back or done again, in words; undo_by: whose that is; sheet:
-         *     None where the proof takes longer than a moment; touched: rows that were just written; dual:
-         *     the phone has two slots; uses: of each file, tool and program, the rows that use it.
+         *     undo, redo: what would be taken back or done again, in words; undo_by: whose that is; sheet,
+         *     who: None where the proof takes longer than a moment; touched: rows that were just written;
+         *     dual: the phone has two slots; uses: of each file, tool and program, the rows that use it.
          */
         WritingOut: {
             /**
@@ -5466,14 +5565,19 @@ export interface components {
             uses: {
                 [key: string]: string[];
             };
+            who?: components["schemas"]["WhoOut"] | null;
             /** Writers */
             writers: components["schemas"]["WriterOut"][];
         };
         /**
          * WrittenHeadOut
-         * @description values: every field as it was typed; marks: by which a change meanwhile is seen.
+         * @description values: every field as it was typed; marks: by which a change meanwhile is seen;
+         *
+         *     cautions: those of the steps, in their order.
          */
         WrittenHeadOut: {
+            /** Cautions */
+            cautions: components["schemas"]["CautionOut"][];
             /** Marks */
             marks: {
                 [key: string]: string;
@@ -8285,6 +8389,114 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PageOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_bench_routes_post_admit_through: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtInOut"];
                 };
             };
             /** @description Accepted */

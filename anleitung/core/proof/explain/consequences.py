@@ -6,8 +6,9 @@ from anleitung.core.conditions.model import Condition, Evaluated, EverySlot, Is,
 from anleitung.core.conditions.text import print_condition
 from anleitung.core.diagrams.run import DiagramAlgebra, State
 from anleitung.core.diagrams.space import FactKind, Node
+from anleitung.core.diagrams.witness import find_witness
 from anleitung.core.phone.world import LOSSES, SIDE_LOSSES
-from anleitung.core.proof.explain.words import condition_words
+from anleitung.core.proof.explain.words import condition_words, witness_words
 from anleitung.core.proof.run.compile import Compiled, starts_of
 
 _KINDS = frozenset({FactKind.PHONE})
@@ -41,11 +42,15 @@ class Lost:
 
 @dataclass(frozen=True, slots=True)
 class TurnedAway:
-    """A part of the admission in words, and how many kinds of phone it alone turns away."""
+    """A part of the admission in words, how many kinds of phone it alone turns away, and the
+
+    nearest of them in words, "" for none.
+    """
 
     words: str
     phones: int
     of: int
+    example: str
 
 
 def propose_promises(compiled: Compiled) -> list[Proposed]:
@@ -123,6 +128,13 @@ def find_turned_away(compiled: Compiled) -> list[TurnedAway]:
                 condition_words(bundle, part),
                 space.count(away, _KINDS),
                 space.count(possible, _KINDS),
+                example_of(compiled, away),
             )
         )
     return found
+
+
+def example_of(compiled: Compiled, phones: Node) -> str:
+    """The phone of a set that is nearest to the usual one, in words; "" for the empty set."""
+    nearest = find_witness(compiled.procedure.space, phones)
+    return witness_words(compiled.bundle, nearest) if nearest else ""

@@ -15,6 +15,7 @@ from anleitung.core.guide.document import Guide
 from anleitung.core.proof.finding import Found, Severity
 from anleitung.core.proof.findings.catalogue import BY_ID, FIXES
 from anleitung.core.proof.prove import found_by
+from anleitung.core.proof.repair.carried import Carried
 from anleitung.core.proof.repair.change_frame import narrowed
 from anleitung.core.proof.repair.change_steps import Edit
 from anleitung.core.proof.run.compile import Compiled, run_bundle
@@ -65,7 +66,7 @@ def _kept_law(compiled: Compiled, found: Found, edited: Bundle) -> tuple[str, ..
     space = compiled.procedure.space
     if [f.name for f in after.procedure.space.facts] != [f.name for f in space.facts]:
         return None
-    carried = _Carried(space)
+    carried = Carried(space)
     known_steps = {row.step.id for row in compiled.rows}
     witnesses = space.true if found.phones is None else found.phones
     before = _stops(compiled.run.findings, space)
@@ -98,20 +99,3 @@ def _stops(findings: dict[tuple[str, str, str], Node], space: Space) -> dict[str
         if BY_ID[finding].severity is Severity.STOP:
             found[finding] = space.either(found.get(finding, space.false), node)
     return found
-
-
-class _Carried:
-    """Sets of another space over the same facts, as sets of this one."""
-
-    def __init__(self, space: Space) -> None:
-        self._space = space
-        self._memo: dict[Node, Node] = {}
-
-    def __call__(self, node: Node) -> Node:
-        if not node.kids:
-            return self._space.leaf(node.value)
-        found = self._memo.get(node)
-        if found is None:
-            found = self._space.mk(node.level, tuple(self(kid) for kid in node.kids))
-            self._memo[node] = found
-        return found

@@ -112,6 +112,12 @@ class Known:
         names = {package.name: package.id for package in reversed(fits)}
         return list(names.values()) if len(names) == 1 else [p.id for p in fits]
 
+    def builds_in(self, text: str) -> list[str]:
+        """Listed builds that are named, in their order."""
+        low = text.lower()
+        found = [(low.find(b.build.lower()), b.build) for b in self.bundle.builds]
+        return [build for at, build in sorted(found) if at >= 0]
+
     def partition_in(self, text: str) -> str | None:
         """The partition that is named, outside of file names."""
         bare = self.without_files(text)

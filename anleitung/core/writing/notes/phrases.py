@@ -187,6 +187,36 @@ def _account(clause: Clause) -> Plain | None:
     return {"action": "remove", "what": "account"}
 
 
+@_phrase(r"\bupdated?\b.*\bto\b|\b(?:take|took|install(?:ed)?) (?:the |its )?(?:system )?update\b")
+def _take_update(clause: Clause) -> Plain | None:
+    builds = clause.known.builds_in(clause.text)
+    return {"action": "take-update", "to": builds[0]} if len(builds) == 1 else None
+
+
+@_phrase(r"\b(?:must|has to|have to|needs?|check that|make sure|only (?:for|on|from)|look that)\b")
+def _check_build(clause: Clause) -> Plain | list[Plain] | None:
+    """Where it is not said whether the firmware or the system is meant, that is asked."""
+    builds = clause.known.builds_in(clause.text)
+    if len(builds) != 1:
+        return None
+    newer = clause.has(r"\b(?:at least|(?:or|and) (?:newer|later|above|up))\b")
+    sign, more = (">=", " or newer") if newer else ("is", "")
+    named = [part for part in _OF_BUILD if clause.has(part[1])] or _OF_BUILD
+    return [
+        {
+            "action": "check",
+            "that": f"{fact} {sign} {builds[0]}",
+            "ask": f"Is the {says} {builds[0]}{more}?",
+        }
+        for fact, _words, says in named
+    ]
+
+
+_OF_BUILD = [
+    ("base", r"\b(?:base|firmware|radio)\b", "base"),
+    ("build", r"\b(?:system|build)\b", "build of the system"),
+]
+
 _SWITCHES = (
     (r"\bdebugging\b", "debugging"),
     (r"\b(?:allow|switch|permit).*\bunlock|\bunlock\w* switch", "unlock-switch"),

@@ -2,7 +2,7 @@
 
 import re
 from collections.abc import Iterator
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any, Literal
 
 from anleitung.core.documents.plain_text import UNSEEN_IN_PROSE, name_unseen
@@ -12,6 +12,7 @@ from anleitung.core.shorthand.outline import MAX_BYTES
 from anleitung.core.shorthand.values import UnreadableLine
 from anleitung.core.writing.fits import unknown_name
 from anleitung.core.writing.here import Here
+from anleitung.core.writing.notes.about_files import AboutFiles, ToldOfFile
 from anleitung.core.writing.notes.known import Known
 from anleitung.core.writing.notes.phrases import PHRASES, Clause, Told
 
@@ -40,12 +41,16 @@ class NoteRow:
 
 @dataclass(frozen=True, slots=True)
 class Note:
-    """One line. text: exactly as it was pasted; rows: what it becomes, in order."""
+    """One line. text: exactly as it was pasted; rows: what it becomes, in order; of_files: what
+
+    it tells of files.
+    """
 
     number: int
     text: str
     read_as: As
     rows: tuple[NoteRow, ...] = field(default=())
+    of_files: tuple[ToldOfFile, ...] = ()
 
 
 class TooManyNotes(UnreadableLine):
@@ -63,17 +68,34 @@ def read_notes(text: str, known: Known) -> tuple[Note, ...]:
 
 
 def _read(lines: list[str], known: Known) -> Iterator[Note]:
-    fenced, told = False, Told()
+    fenced, told, about = False, Told(), AboutFiles(known)
     for number, line in enumerate(lines, 1):
         if _FENCE.match(line):
             fenced = not fenced
             yield Note(number, line, "blank")
             continue
         note = _one(number, line, known, told, fenced=fenced)
+        if note.read_as != "blank":
+            note = _with_files(note, about.read(number, line))
         for row in note.rows:
             for step in row.steps[:1]:
                 told.hear(step)
         yield note
+
+
+def _with_files(note: Note, told: tuple[ToldOfFile, ...]) -> Note:
+    """What contradicts what is on record, or fits nothing, is asked; the rest goes to its file."""
+    against = [each for each in told if each.standing in _AGAINST]
+    asked = tuple(NoteRow(clean(note.text), (), "", each.says) for each in against)
+    taken = tuple(each for each in told if each.standing not in _AGAINST)
+    if not asked:
+        return replace(note, of_files=taken)
+    # A line that was not understood for this very reason is asked once.
+    rows = tuple(row for row in note.rows if row.steps or not row.open_about)
+    return replace(note, read_as="open", rows=(*rows, *asked), of_files=taken)
+
+
+_AGAINST = ("other", "unknown-file", "whose")
 
 
 def _one(number: int, line: str, known: Known, told: Told, *, fenced: bool) -> Note:

@@ -8,6 +8,7 @@ import {
   type RowSlots,
   type WrittenRow,
 } from "../../api/client";
+import { ChordView } from "../../drawn/ChordView";
 import { TextButton } from "../../ui/TextButton";
 import { Beside } from "./Beside";
 import { FIELDS, SlotChoices, SlotView } from "./SlotView";
@@ -113,6 +114,10 @@ function Sentence(props: {
           onDone={() => setOpen(undefined)}
         />
       )}
+      {current?.field === "mode" &&
+        slots.chords?.[String(current.value)]?.map((chord) => (
+          <ChordView key={chord.id} chord={chord} />
+        ))}
       {slots.beside.length > 0 && (
         <p className="flex flex-wrap items-baseline gap-x-3 text-soft">
           {slots.beside.map((slot) => (

@@ -2,6 +2,7 @@ import { type KeyboardEvent, useEffect, useRef, useState } from "react";
 import type { Slot } from "../../api/client";
 import { TextButton } from "../../ui/TextButton";
 import { ConditionField } from "./ConditionField";
+import { LinesSlot } from "./LinesSlot";
 import type { Path } from "./useWriting";
 
 const SHOWN = 9;
@@ -50,7 +51,8 @@ export function SlotChoices(props: {
   if (slot.kind === "text" || slot.kind === "number" || slot.kind === "build") {
     return <TextSlot {...props} />;
   }
-  if (slot.kind === "pairs" || slot.kind === "json") return <JsonSlot {...props} />;
+  if (slot.shape)
+    return <LinesSlot path={path} slot={{ ...slot, shape: slot.shape }} onSet={onSet} />;
   return <Picks {...props} />;
 }
 
@@ -152,34 +154,6 @@ function TextSlot(props: { slot: Slot; onSet: (value: unknown) => void; onDone: 
   );
 }
 
-/** What has no shape of its own yet is written as its document holds it. */
-function JsonSlot(props: { slot: Slot; onSet: (value: unknown) => void; onDone: () => void }) {
-  const [text, setText] = useState(JSON.stringify(props.slot.value ?? null, null, 1));
-  const [fault, setFault] = useState("");
-  const write = () => {
-    try {
-      const value: unknown = JSON.parse(text);
-      setFault("");
-      if (JSON.stringify(value) !== JSON.stringify(props.slot.value)) props.onSet(value);
-    } catch (error) {
-      setFault(error instanceof Error ? error.message : "cannot be read");
-    }
-  };
-  return (
-    <div className="line-entry">
-      <textarea
-        className="letter w-full"
-        rows={Math.min(12, text.split("\n").length)}
-        aria-label={props.slot.field}
-        value={text}
-        onChange={(event) => setText(event.target.value)}
-        onBlur={write}
-      />
-      {fault && <p className="text-care">{fault}</p>}
-    </div>
-  );
-}
-
 /** What an empty place is called. */
 export const FIELDS: Record<string, string> = {
   file: "a file",
@@ -197,4 +171,9 @@ export const FIELDS: Record<string, string> = {
   mode: "a mode",
   says: "what to do by hand",
   until: "until what",
+  cases: "which answers",
+  given: "what stands in its places",
+  images: "its images",
+  parts: "what it does",
+  sets: "what it sets",
 };

@@ -5,6 +5,7 @@ export function TextField(props: {
   label: string;
   value: string;
   long?: boolean;
+  placeholder?: string;
   onWrite: (text: string) => void;
 }) {
   const [text, setText] = useState(props.value);
@@ -18,14 +19,20 @@ export function TextField(props: {
   };
   const shared = {
     "aria-label": props.label,
+    placeholder: props.placeholder,
     className: "w-full",
     value: text,
     onFocus: () => setTyping(true),
     onChange: (event: { target: { value: string } }) => setText(event.target.value),
     onBlur: write,
   };
-  if (props.long) return <textarea rows={Math.min(8, text.split("\n").length)} {...shared} />;
+  if (props.long) return <textarea rows={Math.min(8, linesOf(text))} {...shared} />;
   return (
     <input {...shared} onKeyDown={(event: KeyboardEvent) => event.key === "Enter" && write()} />
   );
+}
+
+/** About as many lines as the text takes where it is shown. */
+function linesOf(text: string): number {
+  return text.split("\n").reduce((sum, line) => sum + 1 + Math.floor(line.length / 100), 0);
 }

@@ -5,11 +5,13 @@ import { keep, kept } from "../../storage";
 import { counted } from "../../ui/counted";
 import { TextButton } from "../../ui/TextButton";
 import { ConditionField } from "./ConditionField";
+import { AgreeField, AtHandField, CautionsField } from "./HeadMore";
 import type { OptionValue, PromiseValue } from "./headValues";
 import { OptionsField } from "./OptionsField";
 import { PromiseField } from "./PromiseField";
 import { TextField } from "./TextField";
 import type { Path } from "./useWriting";
+import { WhoComes } from "./WhoComes";
 
 const OPEN = "anleitung.write-head-open";
 
@@ -110,10 +112,7 @@ export function WriteHead(props: {
               onWrite={setAdmission}
             />
             {asked("admission")}
-            <p className="text-soft">
-              {sheet.admission.join("; ")}:{" "}
-              {counted(sheet.admitted, "kind of phone", "kinds of phone")} come in
-            </p>
+            <WhoComes path={path} writing={writing} sheet={sheet} />
           </dd>
           <dt>{WORDS.promise}</dt>
           <dd>
@@ -153,6 +152,31 @@ export function WriteHead(props: {
             />
             {asked("introduction")}
           </dd>
+          <dt>{WORDS.at_hand}</dt>
+          <dd>
+            <AtHandField
+              value={(values.at_hand ?? []) as string[]}
+              onWrite={(value) => set("at_hand", value)}
+            />
+            {asked("at_hand")}
+          </dd>
+          <dt>{WORDS.agree_to}</dt>
+          <dd>
+            <AgreeField
+              value={(values.agree_to ?? []) as string[]}
+              onWrite={(value) => set("agree_to", value)}
+            />
+            {asked("agree_to")}
+          </dd>
+          <dt>{WORDS.caution_words}</dt>
+          <dd>
+            <CautionsField
+              cautions={writing.head.cautions}
+              value={(values.caution_words ?? {}) as Record<string, string>}
+              onWrite={(value) => set("caution_words", value)}
+            />
+            {asked("caution_words")}
+          </dd>
         </dl>
       )}
     </section>
@@ -173,6 +197,9 @@ const WORDS: Record<string, string> = {
   tools: "Host tools",
   programs: "Phone programs",
   introduction: "Before the first step",
+  at_hand: "Must be at hand",
+  agree_to: "Readers agree to",
+  caution_words: "Cautions",
 };
 
 /** What is open in a field of the head, and what can be done about it. */

@@ -1,0 +1,132 @@
+"""Digests and links that notes give of a file: held against what is on record, never over it."""
+
+import re
+from collections.abc import Iterator
+from dataclasses import dataclass
+from gettext import gettext as _
+from typing import Literal
+
+from anleitung.core.documents.package import Package
+from anleitung.core.writing.notes.known import Known
+
+_LINK = re.compile(r"\bhttps?://[^\s<>\"')\]]+", re.IGNORECASE)
+_HEX = re.compile(r"(?<![0-9a-fA-F])(?:[0-9a-fA-F]{128}|[0-9a-fA-F]{64}|[0-9a-fA-F]{40}|"
+                  r"[0-9a-fA-F]{32})(?![0-9a-fA-F])")  # fmt: skip
+_NAME = re.compile(r"[\w.+-]*\w\.(?:img|zip|bin|tar|gz|xz|txt|pkg|raw|elf)\b", re.IGNORECASE)
+# Which digest a row of hex digits can be; 64 and 128 digits may be another than the usual one.
+_BY_LENGTH = {128: ("sha512", "blake2b"), 64: ("sha256", "blake3"), 40: ("sha1",), 32: ("md5",)}
+# A digest on a line of its own belongs to the file of the last lines, and to none further up.
+_NEAR = 2
+MAX_LINK = 300
+
+# same: as on record; new: nothing of the kind is on record; other: something else is.
+Standing = Literal["same", "new", "other", "unknown-file", "whose"]
+
+
+@dataclass(frozen=True, slots=True)
+class ToldOfFile:
+    """file: its id, "" where none is known; kind: link, or the algorithm of a digest."""
+
+    file: str
+    kind: str
+    value: str
+    standing: Standing
+    says: str
+
+
+@dataclass(slots=True)
+class AboutFiles:
+    """Reads line after line: what a line tells of files."""
+
+    known: Known
+    _last: str = ""
+    _at: int = -10
+
+    def read(self, number: int, line: str) -> tuple[ToldOfFile, ...]:
+        links = [m[0].rstrip(".,;") for m in _LINK.finditer(line)]
+        bare = _LINK.sub(" ", line)
+        digests = [m[0].lower() for m in _HEX.finditer(bare)]
+        names = list(dict.fromkeys(m[0] for m in _NAME.finditer(bare)))
+        found = [self._of_link(link, names) for link in links if len(link) <= MAX_LINK]
+        found += self._of_digests(digests, names, number)
+        if len(names) == 1:
+            self._last, self._at = names[0], number
+        elif not names and links:
+            self._last, self._at = _file_of(links[-1]), number
+        elif names:
+            self._last = ""
+        return tuple(found)
+
+    def _of_link(self, link: str, names: list[str]) -> ToldOfFile:
+        own = _file_of(link)
+        name = own if self._package(own) or len(names) != 1 else names[0]
+        package = self._package(name)
+        if package is None:
+            says = _("no file is known for {link}").format(link=link)
+            return ToldOfFile("", "link", link, "unknown-file", says)
+        if link in package.sources:
+            says = _("the link to {name} is on record").format(name=package.name)
+            return ToldOfFile(package.id, "link", link, "same", says)
+        says = _("the link goes to the sources of {name}").format(name=package.name)
+        return ToldOfFile(package.id, "link", link, "new", says)
+
+    def _of_digests(
+        self, digests: list[str], names: list[str], number: int
+    ) -> Iterator[ToldOfFile]:
+        if not names and self._last and number - self._at <= _NEAR:
+            names = [self._last]
+        paired = len(names) == 1 or len(names) == len(digests)
+        for place, digest in enumerate(digests):
+            if not paired:
+                says = _("it is not clear of which file {digest}… is the digest")
+                yield ToldOfFile("", "", digest, "whose", says.format(digest=digest[:12]))
+                continue
+            name = names[0] if len(names) == 1 else names[place]
+            yield self._of_digest(digest, name)
+
+    def _of_digest(self, digest: str, name: str) -> ToldOfFile:
+        kinds = _BY_LENGTH[len(digest)]
+        package = self._package(name)
+        if package is None:
+            says = _("{name} is not known here. Drop it into the file set to compare its digest")
+            return ToldOfFile("", kinds[0], digest, "unknown-file", says.format(name=name))
+        there = recorded(package)
+        for kind in kinds:
+            if there.get(kind) == digest:
+                says = _("the digest of {name} is the one on record").format(name=package.name)
+                return ToldOfFile(package.id, kind, digest, "same", says)
+        # By its length alone it is taken for the usual kind.
+        if kinds[0] in there:
+            says = _("on record {name} has another digest, {digest}…")
+            says = says.format(name=package.name, digest=there[kinds[0]][:12])
+            return ToldOfFile(package.id, kinds[0], digest, "other", says)
+        says = _("the digest goes to the file {name}").format(name=package.name)
+        return ToldOfFile(package.id, kinds[0], digest, "new", says)
+
+    def _package(self, name: str) -> Package | None:
+        packages = self.known.shelf.packages.values()
+        return next((p for p in packages if p.name.lower() == name.lower()), None)
+
+
+def _file_of(link: str) -> str:
+    return re.split(r"[?#]", link)[0].rstrip("/").rpartition("/")[2]
+
+
+def recorded(package: Package) -> dict[str, str]:
+    """Algorithm → digest."""
+    own = {"sha256": package.sha256} if package.sha256 else {}
+    return own | package.also.given
+
+
+def with_told(package: Package, told: ToldOfFile) -> Package:
+    """With what is new of it; what is on record stays as it is."""
+    if told.kind == "link":
+        if told.value in package.sources or len(package.sources) >= 10:
+            return package
+        return package.model_copy(update={"sources": (*package.sources, told.value)})
+    if told.kind in recorded(package):
+        return package
+    if told.kind == "sha256":
+        return package.model_copy(update={"sha256": told.value})
+    also = package.also.model_copy(update={told.kind: told.value})
+    return package.model_copy(update={"also": also})
