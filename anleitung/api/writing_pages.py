@@ -72,7 +72,7 @@ def writing_of(
 
 def _who_out(who: WhoComes) -> WhoOut:
     away = [turned_away_out(each) for each in who.away]
-    return WhoOut(through=who.through, example=who.example, away=away)
+    return WhoOut(through=who.through, some=who.some, example=who.example, away=away)
 
 
 def writers_of(draft: Draft, *, actor: User, now: datetime) -> list[WriterOut]:

@@ -30,12 +30,14 @@ class NoteLineOut(Schema):
 
 
 class WhoOut(Schema):
-    """through: kinds of phone that come to the end without a stop; example: one that comes in;
+    """through: kinds of phone that come to the end without a stop, whatever they choose; some:
 
-    away: for each part of the admission those that it turns away.
+    some phones or choices do and some do not; example: one that comes in; away: for each part of
+    the admission those that it turns away.
     """
 
     through: int
+    some: bool
     example: str
     away: list[TurnedAwayOut]
 

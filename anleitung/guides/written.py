@@ -7,7 +7,7 @@ from anleitung.core.diagrams.run import Budget
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.proof.explain.consequences import TurnedAway, example_of, find_turned_away
 from anleitung.core.proof.prove import report
-from anleitung.core.proof.repair.admit_through import kinds_through
+from anleitung.core.proof.repair.admit_through import kinds_through, some_come_through
 from anleitung.core.proof.result import ProofOut
 from anleitung.core.proof.run.compile import Compiled, run_bundle
 from anleitung.core.sheet.build import build_sheet
@@ -24,12 +24,14 @@ _BUDGET = Budget(memos=120_000, nodes=400_000)
 
 @dataclass(frozen=True, slots=True)
 class WhoComes:
-    """through: kinds of phone that come to the end without a stop; example: one that comes in;
+    """through: kinds of phone that come to the end without a stop, whatever they choose; some:
 
-    away: those that each part of the admission turns away.
+    some phones or choices do and some do not; example: one that comes in; away: those that each
+    part of the admission turns away.
     """
 
     through: int
+    some: bool
     example: str
     away: tuple[TurnedAway, ...]
 
@@ -68,6 +70,7 @@ def proof_of(bundle: Bundle) -> WrittenProof:
 def _who_comes(compiled: Compiled) -> WhoComes:
     return WhoComes(
         through=kinds_through(compiled),
+        some=some_come_through(compiled),
         example=example_of(compiled, compiled.procedure.admitted),
         away=tuple(find_turned_away(compiled)),
     )

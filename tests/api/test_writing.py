@@ -11,6 +11,7 @@ from django.utils import timezone
 
 from anleitung.accounts.roles import MAINTAINER
 from anleitung.core.diagrams.run import Budget
+from anleitung.guides.load import load_whole
 from anleitung.guides.models import DeletedDraft, Draft, DraftState, KeptText, PastedNotes
 from anleitung.guides.services.delete_draft import KEPT_FOR, forget_old
 from anleitung.storage.recent import Kept
@@ -171,6 +172,52 @@ def test_the_first_proof_of_an_empty_site_from_pasted_notes(writer: Client) -> N
     # Each line that is not blank is found in a row or in the introduction.
     lines = {n for n, line in enumerate(text.split("\n"), 1) if line.strip()}
     assert {n["number"] for n in told["notes"]} | {1} == lines
+
+
+RING = "https://files.tonnenleger.test/rettungsring-3.2-palstek.img"
+
+
+def test_links_and_digests_of_notes_come_into_the_set(writer: Client) -> None:
+    radio, firmware = f"radio-12.4.7-m6.img {'ab' * 32}", f"firmware-12.4.7-m6.img sha1 {'cd' * 20}"
+    text = f"get it there: {RING}\n{radio}\n{firmware}"
+    body = {"how": "notes", "slug": "with-links", "title": "Links", "text": text}
+    post(writer, "/api/codenames/palstek/drafts", {**body, "aim": "base"})
+    told = writer.get("/api/drafts/palstek/with-links/writing").json()
+    says = {n["number"]: n["says"] for n in told["notes"]}
+    assert "the link goes to the sources of rettungsring-3.2-palstek.img" in says[1]
+    assert "on record radio-12.4.7-m6.img has another digest" in says[2]
+    assert "the digest goes to the file firmware-12.4.7-m6.img" in says[3]
+    bundle = load_whole(Draft.objects.get(guide__slug="with-links"))
+    assert set(bundle.guide.files) == {"rettungsring", "firmware-m6"}
+    packages = {p.id: p for p in bundle.packages}
+    assert RING in packages["rettungsring"].sources
+    assert packages["firmware-m6"].also.sha1 == "cd" * 20
+
+
+def test_who_comes_in_moves_and_only_those_that_come_through_are_admitted(writer: Client) -> None:
+    upload(writer, "root", edits=[])
+    at = "/api/drafts/palstek/root"
+    told = writer.get(f"{at}/writing").json()
+    assert (told["who"]["some"], told["who"]["through"]) == (False, told["sheet"]["admitted"])
+    assert told["who"]["example"].startswith("a palstek with ")
+    refused = post(writer, f"{at}/admit-through", {"seen": told["fingerprint"]}, 422)
+    assert refused["code"] == "no-fix"
+    # Half of them meet a stop at a check.
+    asked = {"action": "check", "that": "variant is M6", "ask": "Is it?", "id": "asked"}
+    after = post(
+        writer,
+        f"{at}/edits",
+        {"edits": [{"op": "insert", "steps": [asked], "at": {"before": told["rows"][0]["id"]}}]},
+    )
+    assert 0 < after["who"]["through"] < after["sheet"]["admitted"]
+    assert after["who"]["some"]
+    post(writer, f"{at}/admit-through", {"seen": after["fingerprint"]})
+    done = writer.get(f"{at}/writing").json()
+    assert done["sheet"]["admitted"] == done["who"]["through"] == after["who"]["through"]
+    assert "Admit only the phones that come through" in done["undo"]
+    assert "variant is M6" in done["head"]["values"]["admission"]
+    post(writer, f"{at}/undo")
+    assert writer.get(f"{at}/writing").json()["fingerprint"] == after["fingerprint"]
 
 
 def test_beginnings_that_cannot_be_are_refused_and_leave_nothing(writer: Client) -> None:

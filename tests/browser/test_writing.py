@@ -146,6 +146,48 @@ def test_the_head_moves_the_counts_and_half_a_condition_is_a_question(bench: Pag
     expect(bench.get_by_role("button", name="Take out wattlaeufer")).not_to_be_attached()
 
 
+def test_who_comes_in_is_told_with_a_phone_each_and_admitted_by_a_press(bench: Page) -> None:
+    begin(bench, "Who comes in")
+    write(bench, "charge", 'check "variant is M6" asking "Does it end in M6?"')
+    bench.keyboard.press("Escape")
+    bench.keyboard.press("h")
+    head = bench.get_by_role("region", name="The head of the guide")
+    expect(head).to_contain_text("turned away, for example the usual palstek")
+    expect(head).to_contain_text("5,529,600 of them come through")
+    head.get_by_role("button", name="Admit only the phones that come through").click()
+    expect(bench.get_by_label("Admission")).to_have_value(re.compile("variant is M6$"))
+    expect(head).to_contain_text("5,529,600 kinds of phone come in")
+    # The other fields of the head, by keyboard.
+    bench.get_by_label("One more known bug").fill("The lamp stays dark.")
+    bench.keyboard.press("Enter")
+    expect(bench.get_by_label("Known bug 1")).to_have_value("The lamp stays dark.")
+    expect(bench.get_by_label("One more known bug")).to_have_value("")
+    bench.get_by_label("name and password of the account").check()
+    bench.reload()
+    expect(bench.get_by_label("Known bug 1")).to_have_value("The lamp stays dark.")
+    expect(bench.get_by_label("name and password of the account")).to_be_checked()
+
+
+def test_values_of_several_parts_are_written_line_by_line(bench: Page) -> None:
+    begin(bench, "Lines")
+    write(bench, "flash-set boot=factory-boot", "enter recovery by chord")
+    bench.keyboard.press("Escape")
+    rows(bench).first.click()
+    bench.keyboard.press("Enter")
+    bench.get_by_role("button", name="one more line").click()
+    bench.get_by_label("2: partition").select_option("ramdisk")
+    bench.get_by_label("2: gets").select_option("factory-ramdisk")
+    expect(rows(bench).first).to_contain_text("boot=factory-boot, ramdisk=factory-ramdisk")
+    bench.get_by_label("Take out line 1").click()
+    expect(rows(bench).first).not_to_contain_text("boot=factory-boot")
+    bench.keyboard.press("Escape")
+    # Beside a mode that may be picked stands its chord.
+    rows(bench).nth(1).click()
+    bench.keyboard.press("Enter")
+    expect(rows(bench).nth(1)).to_contain_text("From off to recovery")
+    expect(rows(bench).nth(1)).to_contain_text("Begin with the phone off.")
+
+
 def test_any_earlier_state_is_looked_at_and_set_back(bench: Page) -> None:
     begin(bench, "A history")
     write(bench, "charge", "restart")

@@ -24,7 +24,7 @@ from anleitung.core.writing.questions import (
     validated,
     whole_body,
 )
-from anleitung.core.writing.shapes import read_lines
+from anleitung.core.writing.shapes import comparable, read_lines
 from anleitung.core.writing.tree import (
     EditRefused,
     Found,
@@ -115,7 +115,8 @@ def _set(written: Written, edit: ops.Set) -> Guide:
     moved = [
         name
         for name, seen in was.items()
-        if name in change and standing.get(name) not in (seen, change[name])
+        if name in change
+        and comparable(standing.get(name)) not in (comparable(seen), comparable(change[name]))
     ]
     if not moved:
         return _put(written, ops.Put(op="put", id=edit.id, step=now))

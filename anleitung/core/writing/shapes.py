@@ -102,7 +102,7 @@ def _switches_of_window(body: Mapping[str, Any], here: Here) -> Shape:
 
 
 def _images(body: Mapping[str, Any], here: Here) -> Shape:
-    parts = tuple(Offer(p.name, p.role) for p in here.bundle.device.layout.partitions)
+    parts = _words(p.name for p in here.bundle.device.layout.partitions)
     slots = _words(("running", "other", "both", "a", "b"))
     return Shape(
         False,
@@ -154,7 +154,7 @@ def _given(body: Mapping[str, Any], here: Here) -> Shape:
     shelf, device = here.shelf, here.bundle.device
     of_kind: dict[str, tuple[Offer, ...]] = {
         "file": file_offers("flash", here, any_role=True),
-        "partition": tuple(Offer(p.name, p.role) for p in device.layout.partitions),
+        "partition": _words(p.name for p in device.layout.partitions),
         "tool": tuple(Offer(t.id, t.name) for t in shelf.tools.values()),
         "program": tuple(Offer(p.id, p.name) for p in shelf.programs.values()),
         "build": _words(b.build for b in reversed(here.bundle.placed)),
@@ -190,6 +190,18 @@ def read_lines(
     """The fields of an edit, where the parts of a script may be given as lines."""
     for name, value in change.items():
         yield name, [_part(each, read) for each in value] if _has_lines(value) else value
+
+
+def comparable(value: Any) -> Any:
+    """The same for a value as it stands and as it was read from lines, whose steps have no ids."""
+    if not isinstance(value, list):
+        return value
+    return [
+        {**each, "does": {k: v for k, v in each["does"].items() if k != "id"}}
+        if isinstance(each, dict) and isinstance(each.get("does"), dict)
+        else each
+        for each in value
+    ]
 
 
 def _has_lines(value: Any) -> bool:

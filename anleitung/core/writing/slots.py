@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
+from gettext import gettext as _
 from typing import Any, Literal
 
 from pydantic import BaseModel
@@ -13,7 +14,6 @@ from anleitung.core.guide.open_question import OpenQuestion
 from anleitung.core.phone.actions import Step, name_of
 from anleitung.core.shorthand.form import Form, Group, Part, Place, Word
 from anleitung.core.shorthand.forms import BY_NAME, FORMS
-from anleitung.core.shorthand.values import print_value
 from anleitung.core.writing.fits import Kind, Offer, kind_of, offers
 from anleitung.core.writing.given import given_line
 from anleitung.core.writing.here import Here
@@ -230,7 +230,7 @@ def _slot(name: str, row: _Row) -> SlotOut:
         field=name,
         kind=kind_of(row.action, name),
         value=value,
-        shown=_shown(value, row.here) or (_shown_lines(value) if shape else ""),
+        shown=_shown_lines(value) if shape else _shown(value, row.here),
         offers=[_offer(o) for o in offers(row.action, name, row.here)],
         shape=shape,
     )
@@ -258,10 +258,13 @@ def _column(column: Column) -> ColumnOut:
 
 
 def _shown_lines(value: Any) -> str:
-    """What the lines begin with: enough to know them by."""
+    """What the first lines begin with: enough to know them by."""
     if isinstance(value, Mapping):
-        return ", ".join(f"{key}={each}" for key, each in value.items())
-    return ", ".join(str(next(iter(each.values()), "")) for each in value or ())
+        told = [f"{key}={each}" for key, each in value.items()]
+    else:
+        told = ["=".join([*map(str, each.values())][:2]) for each in value or ()]
+    more = _(" and {n} more").format(n=len(told) - 3) if len(told) > 4 else ""
+    return ", ".join(told[:3] if more else told) + more
 
 
 def _offer(offer: Offer) -> OfferOut:
@@ -273,11 +276,7 @@ def _shown(value: Any, here: Here) -> str:
     if isinstance(value, bool):
         return "yes" if value else "no"
     if isinstance(value, list):
-        if any(isinstance(each, dict) for each in value):
-            return print_value(value) or ""
         return ", ".join(_shown(each, here) for each in value) or ""
     if isinstance(value, str) and value in here.shelf.packages:
         return here.shelf.packages[value].name
-    if isinstance(value, dict):
-        return print_value(value) or ""
     return "" if value is None else str(value)

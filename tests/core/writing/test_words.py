@@ -149,10 +149,9 @@ def test_what_is_done_for_each_slot_is_shown_twice() -> None:
 def test_the_head_written_as_it_stands_changes_nothing() -> None:
     head = head_out(INSTALL.guide, INSTALL)
     marks = head_marks(INSTALL.guide)
-    fields = [f for f in head.values if f not in ("caution_words", "at_hand", "agree_to")]
     edits = [
         {"op": "head", "field": name, "value": head.values[name], "was": marks[name]}
-        for name in fields
+        for name in head.values
     ]
     after = edit_bundle(INSTALL, EDITS.validate_python(edits), SHELF).bundle
     assert after.fingerprint == INSTALL.fingerprint

@@ -5365,15 +5365,18 @@ export interface components {
         };
         /**
          * WhoOut
-         * @description through: kinds of phone that come to the end without a stop; example: one that comes in;
+         * @description through: kinds of phone that come to the end without a stop, whatever they choose; some:
          *
-         *     away: for each part of the admission those that it turns away.
+         *     some phones or choices do and some do not; example: one that comes in; away: for each part of
+         *     the admission those that it turns away.
          */
         WhoOut: {
             /** Away */
             away: components["schemas"]["TurnedAwayOut"][];
             /** Example */
             example: string;
+            /** Some */
+            some: boolean;
             /** Through */
             through: number;
         };

@@ -37,8 +37,18 @@ def come_through(compiled: Compiled) -> Node:
 
 
 def kinds_through(compiled: Compiled) -> int:
-    """Kinds of phone that come through with at least one of their choices."""
-    return compiled.procedure.space.count(come_through(compiled), _KINDS)
+    """Kinds of phone that come through whatever they choose."""
+    space, admitted = compiled.procedure.space, compiled.procedure.admitted
+    left = space.minus(admitted, come_through(compiled))
+    return space.count(admitted, _KINDS) - space.count(left, _KINDS)
+
+
+def some_come_through(compiled: Compiled) -> bool:
+    """Whether some starts come through and some do not: the admission can be made narrower."""
+    return come_through(compiled) not in (
+        compiled.procedure.space.false,
+        compiled.procedure.admitted,
+    )
 
 
 def admit_through(compiled: Compiled) -> Fix | None:
@@ -47,9 +57,8 @@ def admit_through(compiled: Compiled) -> Fix | None:
     None where none or all come through, or where it cannot be said in few words. Held against the
     law that after it exactly these phones are admitted and none of them meets a stop.
     """
-    space = compiled.procedure.space
     through = come_through(compiled)
-    if through in (space.false, compiled.procedure.admitted):
+    if not some_come_through(compiled):
         return None
     for condition, which in _conditions(compiled, through):
         guide = _admitting(compiled.bundle.guide, condition)

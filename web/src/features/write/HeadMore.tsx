@@ -27,11 +27,10 @@ export function AgreeField(props: { value: string[]; onWrite: (value: string[]) 
         </p>
       ))}
       <TextField
-        // A new line is empty again once it was written.
-        key={value.length}
         label="One more known bug"
         placeholder="one more known bug"
         value=""
+        clears
         onWrite={(text) => text && onWrite([...value, text])}
       />
     </>

@@ -132,7 +132,7 @@ function Sentence(props: {
           ))}
         </p>
       )}
-      {row.action !== "open" && row.lists.length === 0 && (
+      {row.action !== "open" && row.action !== "passage" && row.lists.length === 0 && (
         <Beside
           key={row.id}
           body={body}

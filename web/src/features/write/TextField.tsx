@@ -6,6 +6,8 @@ export function TextField(props: {
   value: string;
   long?: boolean;
   placeholder?: string;
+  /** Empty again once it was written. */
+  clears?: boolean;
   onWrite: (text: string) => void;
 }) {
   const [text, setText] = useState(props.value);
@@ -16,6 +18,7 @@ export function TextField(props: {
   const write = () => {
     setTyping(false);
     if (text.trim() !== props.value) props.onWrite(text.trim());
+    if (props.clears) setText("");
   };
   const shared = {
     "aria-label": props.label,
@@ -34,5 +37,5 @@ export function TextField(props: {
 
 /** About as many lines as the text takes where it is shown. */
 function linesOf(text: string): number {
-  return text.split("\n").reduce((sum, line) => sum + 1 + Math.floor(line.length / 100), 0);
+  return text.split("\n").reduce((sum, line) => sum + 1 + Math.floor(line.length / 130), 0);
 }

@@ -30,8 +30,8 @@ export function WhoComes(props: { path: Path; writing: Writing; sheet: Sheet }) 
       <p>
         {counted(sheet.admitted, "kind of phone", "kinds of phone")} come in
         {who?.example && `, for example ${who.example}`}
-        {who && sheet.admitted > 0 && `; ${through(who.through, sheet.admitted)}`}.{" "}
-        {who && who.through > 0 && who.through < sheet.admitted && (
+        {who && sheet.admitted > 0 && `; ${through(who.through, sheet)}`}.{" "}
+        {who?.some && (
           <TextButton disabled={narrow.isPending} onClick={() => narrow.mutate()}>
             Admit only the phones that come through
           </TextButton>
@@ -52,8 +52,9 @@ export function WhoComes(props: { path: Path; writing: Writing; sheet: Sheet }) 
   );
 }
 
-function through(kinds: number, of: number): string {
-  if (kinds === 0) return "none of them comes through without a stop";
-  if (kinds === of) return "all of them come through";
-  return `${kinds.toLocaleString("en")} of them come through`;
+function through(kinds: number, sheet: Sheet): string {
+  const chosen = sheet.options.length > 0 ? ", whatever is chosen" : "";
+  if (kinds === sheet.admitted) return `all of them come through${chosen}`;
+  if (kinds === 0) return `none of them comes through without a stop${chosen}`;
+  return `${kinds.toLocaleString("en")} of them come through${chosen}`;
 }
