@@ -1,0 +1,1 @@
+"""Two states of a guide compared by what they do, and what follows from it."""

@@ -1,0 +1,233 @@
+"""Two states of a guide compared by meaning: what they do to phones, then what they say."""
+
+from collections.abc import Iterator
+from gettext import gettext as _
+from gettext import ngettext
+
+from anleitung.core.diagrams.boxes import describe
+from anleitung.core.diagrams.space import Node
+from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.nested import Nested, OneStep
+from anleitung.core.phone.actions.base import LOSS_WORDS
+from anleitung.core.proof.explain.words import boxes_words
+from anleitung.core.proof.finding import Severity
+from anleitung.core.proof.findings.catalogue import BY_ID
+from anleitung.core.proof.run.compile import Compiled
+from anleitung.core.revisions.compared import (
+    LEVELS,
+    ComparedOut,
+    Level,
+    RowPairOut,
+    SaidOut,
+    SideOut,
+)
+from anleitung.core.revisions.effects import Effects
+from anleitung.core.revisions.ends import ends_said
+from anleitung.core.revisions.match import Pair, doing_of, plain_of
+from anleitung.core.revisions.sets import sets_said
+
+
+def compare(first: Compiled, second: Compiled) -> ComparedOut:
+    """first: the earlier state. Both of one codename, run to their ends."""
+    if not (first.run.finished and second.run.finished):
+        return _unfinished(first, second)
+    effects = Effects(first, second)
+    rows = tuple(_row(effects, pair) for pair in effects.pairs)
+    of_phones = [*_of_phones(effects)]
+    said = [*of_phones, *sets_said(first.bundle, second.bundle), *_of_rows(rows)]
+    said.sort(key=lambda each: LEVELS.index(each.level))
+    level: Level = said[0].level if said else "same"
+    changes = any(row.how in ("effect", "added", "removed") for row in rows)
+    equal = not of_phones and not changes and not any(s.kind == "file" for s in said)
+    fell = effects.whole_phones(effects.fell_out, effects.admitted_second)
+    came = effects.whole_phones(effects.came_in, effects.admitted_first)
+    return ComparedOut(
+        finished=True,
+        equal=equal,
+        level=level,
+        reason=said[0].says if said else "",
+        admitted_first=effects.kinds(effects.admitted_first),
+        admitted_second=effects.kinds(effects.admitted_second),
+        came=effects.kinds(came),
+        fell=effects.kinds(fell),
+        said=tuple(said),
+        rows=rows,
+    )
+
+
+def _unfinished(first: Compiled, second: Compiled) -> ComparedOut:
+    which = _("earlier") if not first.run.finished else _("later")
+    says = _("The proof of the {which} state is not finished, so nothing is known to be the same")
+    told = SaidOut(level="major", kind="unfinished", says=says.format(which=which))
+    return ComparedOut(
+        finished=False,
+        equal=False,
+        level="major",
+        reason=told.says,
+        admitted_first=0,
+        admitted_second=0,
+        came=0,
+        fell=0,
+        said=(told,),
+        rows=(),
+    )
+
+
+def which(effects: Effects, part: Node, within: Node) -> str:
+    """Which phones, as ": …", "" for all of those around it."""
+    if part is within:
+        return ""
+    words = boxes_words(effects.second.bundle, describe(effects.space, part, within, most=2))
+    return f": {words}" if words else ""
+
+
+def counted(number: int) -> str:
+    says = ngettext("{n} kind of phone", "{n} kinds of phone", number)
+    return says.format(n=f"{number:,}")
+
+
+def _of_phones(effects: Effects) -> Iterator[SaidOut]:
+    yield from _admission(effects)
+    space = effects.space
+    if effects.ends_otherwise is not space.false:
+        n = effects.kinds(effects.ends_otherwise)
+        says = _("{kinds} come to another end{which}").format(
+            kinds=counted(n), which=which(effects, effects.ends_otherwise, effects.common)
+        )
+        yield SaidOut(level="major", kind="end", says=says, phones=n)
+    for loss, more, less in effects.losses():
+        for phones, words, level in (
+            (more, _("{kinds} lose {what} now{which}"), "major"),
+            (less, _("{kinds} no longer lose {what}{which}"), "minor"),
+        ):
+            if phones is not space.false:
+                n = effects.kinds(phones)
+                says = words.format(
+                    kinds=counted(n),
+                    what=LOSS_WORDS[loss],
+                    which=which(effects, phones, effects.well),
+                )
+                yield SaidOut(level=_level(level), kind="loss", says=says, phones=n)
+    for told in ends_said(effects):
+        n = effects.kinds(told.phones)
+        says = told.says.format(kinds=counted(n), which=which(effects, told.phones, effects.well))
+        yield SaidOut(level="minor" if told.release else "major", kind="end", says=says, phones=n)
+    for finding, more, less in effects.findings():
+        kind = BY_ID[finding]
+        weight: Level = "major" if kind.severity is Severity.STOP else "minor"
+        for phones, words in (
+            (more, _("New for {kinds}: {what}{which}")),
+            (less, _("Mended for {kinds}: {what}{which}")),
+        ):
+            if phones is not space.false:
+                n = effects.kinds(phones)
+                says = words.format(
+                    kinds=counted(n),
+                    what=kind.message("…").rstrip("."),
+                    which=which(effects, phones, effects.common),
+                )
+                yield SaidOut(level=weight, kind="finding", says=says, phones=n)
+
+
+def _level(name: str) -> Level:
+    return next(level for level in LEVELS if level == name)
+
+
+def _admission(effects: Effects) -> Iterator[SaidOut]:
+    space = effects.space
+    if effects.fell_out is not space.false:
+        whole = effects.whole_phones(effects.fell_out, effects.admitted_second)
+        part, words = whole, _("{kinds} that were admitted are turned away{which}")
+        if whole is space.false:
+            part = effects.fell_out
+            words = _("{kinds} are turned away with a choice that they had{which}")
+        n = effects.kinds(part)
+        says = words.format(kinds=counted(n), which=which(effects, part, effects.admitted_first))
+        yield SaidOut(level="major", kind="admission", says=says, phones=n)
+    if effects.came_in is not space.false:
+        whole = effects.whole_phones(effects.came_in, effects.admitted_first)
+        part, words = whole, _("{kinds} come in{which}")
+        if whole is space.false:
+            part, words = effects.came_in, _("{kinds} have a choice that they had not{which}")
+        n = effects.kinds(part)
+        says = words.format(kinds=counted(n), which=which(effects, part, effects.admitted_second))
+        yield SaidOut(level="minor", kind="admission", says=says, phones=n)
+
+
+def _row(effects: Effects, pair: Pair) -> RowPairOut:
+    first = _side(effects.first, pair.first)
+    second = _side(effects.second, pair.second)
+    if first is None:
+        return RowPairOut(first=None, second=second, how="added")
+    if second is None:
+        return RowPairOut(first=first, second=None, how="removed")
+    assert pair.first is not None
+    assert pair.second is not None
+    differs = effects.step_differs(pair)
+    one, other = effects.first.rows[pair.first].step, effects.second.rows[pair.second].step
+    if differs is not effects.space.false:
+        n = effects.kinds(differs)
+        means = _("something else changes for {kinds}{which}").format(
+            kinds=counted(n), which=which(effects, differs, effects.common)
+        )
+        return RowPairOut(first=first, second=second, how="effect", means=means)
+    if pair.moved:
+        means = _("stood at {n} before; it changes the same").format(n=first.number)
+        return RowPairOut(first=first, second=second, how="moved", means=means)
+    if _same_plain(one, other):
+        return RowPairOut(first=first, second=second, how="same")
+    if doing_of(one) == doing_of(other):
+        return RowPairOut(first=first, second=second, how="words", means=_("words only"))
+    means = _("done otherwise; it changes the same")
+    return RowPairOut(first=first, second=second, how="otherwise", means=means)
+
+
+def _same_plain(one: OneStep, other: OneStep) -> bool:
+    return {**plain_of(one), "id": ""} == {**plain_of(other), "id": ""}
+
+
+def _side(compiled: Compiled, place: int | None) -> SideOut | None:
+    if place is None:
+        return None
+    step = compiled.rows[place].step
+    return SideOut(id=step.id, number=place + 1, sentence=_sentence(step, compiled.bundle))
+
+
+def _sentence(step: OneStep, bundle: Bundle) -> str:
+    if isinstance(step, Nested):
+        return step.sentence(bundle.guide)
+    return step.sentence(bundle.world)
+
+
+def _rows_said(how: str, n: int) -> str:
+    match how:
+        case "added":
+            return ngettext("{n} step is new", "{n} steps are new", n)
+        case "removed":
+            return ngettext("{n} step is gone", "{n} steps are gone", n)
+        case "effect":
+            return ngettext("{n} step changes something else", "{n} steps change something else", n)
+        case "moved":
+            return ngettext("{n} step moved", "{n} steps moved", n)
+        case "otherwise":
+            return ngettext(
+                "{n} step is done otherwise and changes the same",
+                "{n} steps are done otherwise and change the same",
+                n,
+            )
+    return ngettext(
+        "{n} step says the same in other words", "{n} steps say the same in other words", n
+    )
+
+
+def _of_rows(rows: tuple[RowPairOut, ...]) -> Iterator[SaidOut]:
+    for how in ("added", "removed", "effect", "moved", "otherwise", "words"):
+        those = [row for row in rows if row.how == how]
+        if those:
+            sides = [row.second or row.first for row in those]
+            numbers = ", ".join(str(side.number) for side in sides if side)
+            n = len(those)
+            says = f"{_rows_said(how, n).format(n=n)}: {numbers}"
+            steps = tuple(side.id for side in sides if side)
+            level: Level = "patch" if how == "words" else "minor"
+            yield SaidOut(level=level, kind="steps", says=says, steps=steps)
