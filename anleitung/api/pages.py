@@ -29,6 +29,7 @@ from anleitung.core.files.watched import tone_of
 from anleitung.core.guide.aim import Aim
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.marked import N_, Texts
+from anleitung.core.revisions.version import FIRST
 from anleitung.desk.desk import GuideLine, document_path, read_desk, read_guides
 from anleitung.guides.asked import ask_proof
 from anleitung.guides.chain import neighbours
@@ -43,7 +44,6 @@ from anleitung.guides.load import (
     load_whole,
 )
 from anleitung.guides.models import Draft, Revision
-from anleitung.guides.services.publish import next_number, version_of
 from anleitung.guides.today import held_against_today
 from anleitung.mirrors.models import Change
 from anleitung.reports.evidence import evidence_for, notices_of, read_evidence
@@ -55,7 +55,7 @@ def page_of(row: Stored, *, actor: User, now: datetime) -> PageOut:
     proof, bundle = ask_proof(actor=actor, row=row, now=now), load_bundle(row)
     revisions = list(
         Revision.objects.filter(guide=row.guide)
-        .select_related("withdrawal", "published_by", "guide")
+        .select_related("withdrawal", "change_note", "published_by", "guide")
         .order_by("-number")
     )
     near = neighbours(row)
@@ -69,7 +69,8 @@ def page_of(row: Stored, *, actor: User, now: datetime) -> PageOut:
         kind="revision" if mine else "draft",
         sheet=load_sheet(row, proof),
         version=mine.version if mine else "",
-        next_version=version_of(next_number(row)) if isinstance(row, Draft) else "",
+        next_version=FIRST if isinstance(row, Draft) and not revisions else "",
+        follows=version_line(revisions[0]) if isinstance(row, Draft) and revisions else None,
         fingerprint=row.fingerprint,
         short=mine.short if mine else "",
         address=address_of(mine) if mine else "",

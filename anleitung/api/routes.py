@@ -10,6 +10,7 @@ from ninja.files import UploadedFile
 from anleitung.accounts.roles import ADMINISTRATOR, is_maintainer
 from anleitung.api.bench_routes import router as bench_router
 from anleitung.api.catalogue_routes import router as catalogue_router
+from anleitung.api.compare_routes import router as compare_router
 from anleitung.api.file_routes import router as file_router
 from anleitung.api.job_routes import router as job_router
 from anleitung.api.pages import guides_page, home, page_of
@@ -22,6 +23,7 @@ from anleitung.api.shapes import (
     LiftedOut,
     MeOut,
     PageOut,
+    PublishAsIn,
     PublishedOut,
     PublishIn,
     RemovePictureIn,
@@ -122,9 +124,15 @@ def post_bundle(
 
 
 @router.post("/drafts/{codename}/{slug}/publish", response={200: PublishedOut, **LONG})
-def post_publish(request: HttpRequest, codename: str, slug: str, body: PublishIn) -> PublishedOut:
+def post_publish(request: HttpRequest, codename: str, slug: str, body: PublishAsIn) -> PublishedOut:
     revision = publish(
-        actor=actor_of(request), codename=codename, slug=slug, seen=body.seen, now=timezone.now()
+        actor=actor_of(request),
+        codename=codename,
+        slug=slug,
+        seen=body.seen,
+        now=timezone.now(),
+        level=body.level,
+        note=body.note,
     )
     return PublishedOut(version=revision.version, short=revision.short)
 
@@ -260,6 +268,7 @@ def make_api() -> NinjaAPI:
     api.add_router("", file_router)
     api.add_router("", watch_router)
     api.add_router("", bench_router)
+    api.add_router("", compare_router)
     api.add_router("", job_router)
     api.add_router("", writing_router)
     return api

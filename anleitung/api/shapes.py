@@ -1,9 +1,10 @@
 """What the API answers with. Sheets, findings and evidence are core's own models."""
 
 from datetime import datetime
-from typing import Literal
+from typing import Annotated, Literal
 
 from ninja import Schema
+from pydantic import Field
 
 from anleitung.core.evidence.report import EvidenceOut
 from anleitung.core.sheet.model import SheetOut
@@ -103,11 +104,14 @@ class GuidesOut(Schema):
 
 
 class VersionLineOut(Schema):
+    """note: what readers are told of the change, a sentence a line."""
+
     version: str
     short: str
     published_at: datetime
     published_by: str
     withdrawn: str
+    note: str = ""
 
 
 class ChainLineOut(Schema):
@@ -181,7 +185,8 @@ class PageOut(Schema):
     earlier: what was reported for the revision before, and is not known for this one. helped:
     "step/number" of a thing to try → how many reports say that it helped. codenames: those that
     it is for; what is shown is for the one of the sheet. address: of the readers' page, "" for a
-    draft.
+    draft. next_version: of a draft that is the first, "" where it follows from a comparison with
+    follows, what was published last.
     """
 
     kind: str
@@ -190,6 +195,7 @@ class PageOut(Schema):
     sheet: SheetOut
     version: str
     next_version: str
+    follows: VersionLineOut | None = None
     fingerprint: str
     short: str
     changed_at: datetime
@@ -250,6 +256,16 @@ class PublishIn(Schema):
     seen: str
 
 
+class PublishAsIn(PublishIn):
+    """level: that the number shall have at least; None for what follows from the differences.
+
+    note: what readers are told of the change, "" for the sentences of the comparison.
+    """
+
+    level: Literal["major", "minor", "patch"] | None = None
+    note: Annotated[str, Field(max_length=20_000)] = ""
+
+
 class RemovePictureIn(Schema):
     seen: str
     step: str
@@ -277,6 +293,7 @@ def version_line(revision: Revision) -> VersionLineOut:
         published_at=revision.published_at,
         published_by=revision.published_by.get_username(),
         withdrawn=withdrawal.reason if withdrawal else "",
+        note=revision.change_note.text if hasattr(revision, "change_note") else "",
     )
 
 

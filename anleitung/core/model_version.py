@@ -10,10 +10,13 @@ from pathlib import Path
 _FOLDERS = ("conditions", "diagrams", "documents", "guide", "phone", "proof", "schemes")
 
 
-def version_of(home: Path) -> str:
-    """Twelve letters over the names and the bytes of all modules below home."""
+def version_of(home: Path, *more: str) -> str:
+    """Twelve letters over the names and the bytes of all modules below home. more: folders that
+
+    count as well.
+    """
     digest = blake2b(digest_size=6)
-    for folder in _FOLDERS:
+    for folder in (*_FOLDERS, *more):
         for path in sorted((home / folder).rglob("*.py")):
             content = path.read_bytes()
             digest.update(f"{path.relative_to(home).as_posix()} {len(content)}\n".encode())
@@ -22,3 +25,5 @@ def version_of(home: Path) -> str:
 
 
 MODEL_VERSION = version_of(Path(__file__).parent)
+# A comparison is kept by what compares as well.
+COMPARING_VERSION = version_of(Path(__file__).parent, "revisions")

@@ -6,8 +6,9 @@ from typing import Any
 from django.contrib.auth.models import User
 
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.model_version import MODEL_VERSION
+from anleitung.core.model_version import COMPARING_VERSION, MODEL_VERSION
 from anleitung.core.proof.result import ProofOut
+from anleitung.guides.comparing import ComparedStates
 from anleitung.guides.follows import Follows
 from anleitung.guides.goes_with import GoesWithOut, files_of, goes_with_of, key_of
 from anleitung.guides.load import Stored, kept_proof, load_bundle, require_proof
@@ -49,6 +50,14 @@ def ask_goes_with(*, actor: User, codename: str, now: datetime) -> GoesWithOut:
     args = {"codename": codename}
     told = ask(actor=actor, kind="goes-with", key=key, args=args, now=now)
     return GoesWithOut.model_validate(told)
+
+
+def ask_compared(*, actor: User, first: Stored, second: Stored, now: datetime) -> ComparedStates:
+    """first: the earlier state."""
+    key = f"{first.fingerprint} {second.fingerprint} {COMPARING_VERSION}"
+    args = {"first": row_args(first), "second": row_args(second)}
+    told = ask(actor=actor, kind="compare", key=key, args=args, now=now)
+    return ComparedStates.model_validate(told)
 
 
 def ask_fixes(*, actor: User, row: Stored, now: datetime) -> list[dict[str, Any]]:

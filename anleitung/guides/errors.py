@@ -34,6 +34,12 @@ class NoSuchStep(NotThere):
     code = "no-such-step"
 
 
+class ChangeNoteRefused(AnleitungError):
+    """A note on a change that cannot be shown to readers."""
+
+    code = "change-note-refused"
+
+
 class NoSuchState(NotThere):
     """The draft was never in that state."""
 

@@ -206,6 +206,22 @@ def find_revision(short: str, codename: str = "") -> Revision:
     return revision
 
 
+def find_version(codename: str, slug: str, version: str) -> Revision:
+    """The revision of a guide by its number, for this codename. Raises NoSuchGuide,
+
+    NoSuchRevision.
+    """
+    guide = find_guide(codename, slug)
+    revision = (
+        Revision.objects.select_related("guide", "withdrawal")
+        .filter(guide=guide, version=version)
+        .first()
+    )
+    if revision is None:
+        raise NoSuchRevision(f"The guide {slug} for {codename} has no version {version}.")
+    return find_revision(revision.short, codename)
+
+
 def address_of(revision: Revision) -> str:
     """The path of the readers' page, for the chosen codename where there are several."""
     try:

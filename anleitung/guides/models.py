@@ -183,6 +183,20 @@ class Revision(models.Model):
         return f"{self.guide} {self.version}"
 
 
+class ChangeNote(models.Model):
+    """What a revision changes against the one before, as readers are told; never changes.
+
+    level: major, minor or patch, "" for the first; text: a sentence a line.
+    """
+
+    revision = models.OneToOneField(Revision, on_delete=models.PROTECT, related_name="change_note")
+    level = models.CharField(max_length=10, blank=True)
+    text = models.TextField()
+
+    def __str__(self) -> str:
+        return f"what changed with {self.revision}"
+
+
 class Withdrawal(models.Model):
     """A revision that must not be followed any more. It stays readable, with the reason on it."""
 

@@ -209,6 +209,14 @@ def _look_at_replacing(job: Job, tick: Tick) -> list[dict[str, Any]]:
     return list(what_it_would_do(codename=job.args["codename"], what=what, tick=tick))
 
 
+def _compare(job: Job, tick: Tick) -> dict[str, Any]:
+    from anleitung.guides.comparing import compare_states
+
+    tick(0, 1)
+    found = compare_states(_row(job.args["first"]), _row(job.args["second"]))
+    return found.model_dump(mode="json")
+
+
 def redrafted(draft: Draft) -> dict[str, Any]:
     return {
         "codename": draft.chosen or draft.guide.codename,
@@ -228,6 +236,7 @@ def register_all() -> None:
         JobKind("proof", "a proof", _prove),
         JobKind("slips", "trying every slip", _try_slips),
         JobKind("goes-with", "what goes with what", _goes_with),
+        JobKind("compare", "comparing two states", _compare),
         JobKind("fixes", "looking for fixes", _find_fixes),
         JobKind("fix", "taking a fix", _apply_fix),
         JobKind("prove-all", "proving what a new model has not proved yet", _prove_all, again=True),

@@ -6,7 +6,7 @@ from django.urls import path, re_path
 
 from anleitung.accounts.views import SignIn
 from anleitung.api.routes import api
-from anleitung.reader import views
+from anleitung.reader import changes, views
 
 urlpatterns = [
     path("", views.front),
@@ -22,6 +22,12 @@ urlpatterns = [
     re_path(r"^pictures/(?P<sha256>[0-9a-f]{64})$", views.picture),
     path("c/<slug:codename>", views.codename_page),
     path("c/<slug:codename>/guides/<slug:slug>", views.guide_page),
+    path("changes", changes.changes_page),
+    path("feed.atom", changes.ChangesFeed()),
+    path("c/<slug:codename>/changes", changes.changes_page),
+    path("c/<slug:codename>/feed.atom", changes.ChangesFeed()),
+    path("c/<slug:codename>/guides/<slug:slug>/changes", changes.changes_page),
+    path("c/<slug:codename>/guides/<slug:slug>/feed.atom", changes.ChangesFeed()),
     re_path(r"^c/$", views.workbench),
     path("c/<slug:codename>/<path:rest>", lambda request, codename, rest: views.workbench(request)),
     path("bring-in", views.workbench),

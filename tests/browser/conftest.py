@@ -1,5 +1,6 @@
 """The real interface: the site as it is served, in Debian's Chromium, with no other host."""
 
+import fcntl
 import os
 import re
 import shutil
@@ -47,9 +48,28 @@ def browser_context_args(browser_context_args: dict[str, Any]) -> dict[str, Any]
 
 
 @pytest.fixture(scope="session")
-def base_url(tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
-    """The demo, started by its own command on data of its own."""
+def loaded_demo(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """Data of the demo as it is loaded, once for all workers; to be copied, never to be served."""
+    home = tmp_path_factory.getbasetemp()
+    if "PYTEST_XDIST_WORKER" in os.environ:
+        home = home.parent
+    data = home / "loaded-demo"
+    with (home / "loading").open("w") as lock:
+        fcntl.flock(lock, fcntl.LOCK_EX)
+        if not data.exists():
+            begun = home / "demo-being-loaded"
+            begun.mkdir()
+            with demo_site(begun):
+                pass
+            begun.rename(data)
+    return data
+
+
+@pytest.fixture(scope="session")
+def base_url(loaded_demo: Path, tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
+    """The demo, served on data of its own."""
     data = tmp_path_factory.mktemp("site")
+    shutil.copytree(loaded_demo, data, dirs_exist_ok=True)
     with demo_site(
         data, ANLEITUNG_REPORTS_PER_ADDRESS="500", ANLEITUNG_JOB_PATIENCE="0.02"
     ) as address:

@@ -19,6 +19,7 @@ WORKBENCH = (
     SHEET,
     "/c/palstek/guides/base-update?v=draft",
     "/c/palstek/guides/clean-install/bench?v=1.0.0",
+    "/c/palstek/guides/base-update/compare?first=draft&second=draft",
     "/tools",
     "/tools/schleuse",
     "/programs",

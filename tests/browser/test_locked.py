@@ -1,6 +1,7 @@
 """A database that is locked for long: readers read on, no report is lost."""
 
 import json
+import shutil
 import sqlite3
 import threading
 import time
@@ -14,7 +15,10 @@ from tests.browser.test_start import _Reader
 LOCKED = 9  # seconds, longer than anybody waits
 
 
-def test_readers_read_on_and_reports_are_taken_or_told_to_try_again(tmp_path: Path) -> None:
+def test_readers_read_on_and_reports_are_taken_or_told_to_try_again(
+    loaded_demo: Path, tmp_path: Path
+) -> None:
+    shutil.copytree(loaded_demo, tmp_path, dirs_exist_ok=True)
     with demo_site(tmp_path, ANLEITUNG_REPORTS_PER_ADDRESS="500") as address:
         readers = [_Reader(address) for _ in range(6)]
         held = sqlite3.connect(tmp_path / "anleitung.sqlite3", isolation_level=None, timeout=30)

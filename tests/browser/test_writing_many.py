@@ -6,6 +6,7 @@ from pathlib import Path
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Page, expect
 
+from tests.browser.conftest import no_sideways_scroll
 from tests.browser.writing import begin, line, rows, status, write
 
 
@@ -56,6 +57,38 @@ def test_a_newer_file_is_read_here_and_taken_into_drafts_and_into_what_is_publis
     found.get_by_role("button", name=re.compile("Replace in .* drafts")).click()
     bench.get_by_role("button", name="Take it back in all of them").click()
     expect(bench.get_by_text("Taken back in all of them.")).to_be_visible()
+
+
+def test_a_draft_is_compared_with_what_was_published_and_takes_its_number(bench: Page) -> None:
+    bench.goto("/c/achtknoten/guides/install-kiebitz")
+    bench.get_by_role("button", name="Write the next version").click()
+    expect(status(bench)).to_contain_text("all saved")
+    rows(bench).nth(1).click()
+    bench.keyboard.press("x")
+    expect(bench.get_by_role("link", name="Compare with 1.0.0")).to_be_visible()
+    bench.get_by_role("link", name="Compare with 1.0.0").click()
+    expect(bench.get_by_role("row", name=re.compile("gone$"))).to_be_visible()
+    expect(bench.get_by_text("steps 2 to")).to_be_visible()
+    expect(bench.get_by_role("img", name=re.compile("kinds of phone before"))).to_be_visible()
+    expect(bench.get_by_text(re.compile("^It becomes"))).to_be_visible()
+    assert Axe().run(bench).violations_count == 0
+    assert no_sideways_scroll(bench)
+    bench.get_by_role("link", name="Draft").click()
+    rows(bench).first.click()
+    bench.keyboard.press("z")
+    rows(bench).first.click()
+    bench.keyboard.press("Enter")
+    bench.get_by_role("button", name="words of your own").click()
+    bench.keyboard.type("Over night is best.")
+    bench.keyboard.press("Escape")
+    expect(status(bench)).to_contain_text("all saved")
+    bench.get_by_role("button", name="Publish", exact=True).click()
+    dialog = bench.get_by_role("dialog")
+    expect(dialog).to_contain_text("It becomes 1.0.1: 1 step says the same in other words")
+    dialog.get_by_label("As a version that is at least").select_option("minor")
+    dialog.get_by_role("button", name="Publish", exact=True).click()
+    expect(bench.get_by_role("heading", level=1)).to_be_visible()
+    expect(bench).to_have_url(re.compile(r"v=1\.1\.0"))
 
 
 def test_the_next_version_is_begun_with_a_press(bench: Page) -> None:

@@ -12,6 +12,7 @@ from django.db.models.signals import post_migrate
 
 from anleitung.accounts.roles import NotAllowed
 from anleitung.catalogue.apps import GUARDED as CATALOGUE
+from anleitung.core.revisions.version import VersionRefused
 from anleitung.demo.bundles import bundle_files
 from anleitung.guides.apps import GUARDED, put_back_triggers
 from anleitung.guides.errors import AlreadyPublished, DraftMoved, PublishBlocked, WithdrawRefused
@@ -74,7 +75,7 @@ def test_publishing_needs_the_draft_that_was_read(maintainer: Any) -> None:
         publish(actor=maintainer, codename="palstek", slug="unlock", seen="sha256:old", now=NOW)
 
 
-def test_every_republication_is_a_new_major(maintainer: Any, revision: Revision) -> None:
+def test_a_version_follows_from_what_differs(maintainer: Any, revision: Revision) -> None:
     assert (revision.version, revision.fingerprint[7:19]) == ("1.0.0", revision.short)
     with pytest.raises(AlreadyPublished):
         bring_in(
@@ -85,15 +86,21 @@ def test_every_republication_is_a_new_major(maintainer: Any, revision: Revision)
         )
     files = edited_files("clean-install", [("guide.yaml", "title: Install", "title: Put")])
     draft = bring_in(actor=maintainer, files=files, replaces="", now=NOW).draft
-    second = publish(
-        actor=maintainer,
-        codename="palstek",
-        slug="clean-install",
-        seen=draft.fingerprint,
-        now=NOW + timedelta(days=1),
-    )
-    assert second.version == "2.0.0"
+    at = {"actor": maintainer, "codename": "palstek", "slug": "clean-install"}
+    later = NOW + timedelta(days=1)
+    second = publish(**at, seen=draft.fingerprint, now=later)
+    assert second.version == "1.0.1"
     assert not Draft.objects.exists()
+    narrow = ("guide.yaml", "bootloader is unlocked", "variant is M6 and bootloader is unlocked")
+    draft = bring_in(
+        actor=maintainer, files=edited_files("clean-install", [narrow]), replaces="", now=later
+    ).draft
+    with pytest.raises(VersionRefused, match="make it a major version"):
+        publish(**at, seen=draft.fingerprint, now=later, level="minor")
+    assert publish(**at, seen=draft.fingerprint, now=later).version == "2.0.0"
+    words = edited_files("clean-install", [narrow, ("guide.yaml", "title: Install", "title: Get")])
+    draft = bring_in(actor=maintainer, files=words, replaces="", now=later).draft
+    assert publish(**at, seen=draft.fingerprint, now=later, level="minor").version == "2.1.0"
 
 
 def test_withdrawn_once_with_a_reason(maintainer: Any, revision: Revision) -> None:

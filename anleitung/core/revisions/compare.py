@@ -15,11 +15,11 @@ from anleitung.core.proof.findings.catalogue import BY_ID
 from anleitung.core.proof.run.compile import Compiled
 from anleitung.core.revisions.compared import (
     LEVELS,
-    ComparedOut,
+    ComparisonOut,
     Level,
     RowPairOut,
+    RowSideOut,
     SaidOut,
-    SideOut,
 )
 from anleitung.core.revisions.effects import Effects
 from anleitung.core.revisions.ends import ends_said
@@ -27,7 +27,7 @@ from anleitung.core.revisions.match import Pair, doing_of, plain_of
 from anleitung.core.revisions.sets import sets_said
 
 
-def compare(first: Compiled, second: Compiled) -> ComparedOut:
+def compare(first: Compiled, second: Compiled) -> ComparisonOut:
     """first: the earlier state. Both of one codename, run to their ends."""
     if not (first.run.finished and second.run.finished):
         return _unfinished(first, second)
@@ -41,7 +41,7 @@ def compare(first: Compiled, second: Compiled) -> ComparedOut:
     equal = not of_phones and not changes and not any(s.kind == "file" for s in said)
     fell = effects.whole_phones(effects.fell_out, effects.admitted_second)
     came = effects.whole_phones(effects.came_in, effects.admitted_first)
-    return ComparedOut(
+    return ComparisonOut(
         finished=True,
         equal=equal,
         level=level,
@@ -55,11 +55,11 @@ def compare(first: Compiled, second: Compiled) -> ComparedOut:
     )
 
 
-def _unfinished(first: Compiled, second: Compiled) -> ComparedOut:
+def _unfinished(first: Compiled, second: Compiled) -> ComparisonOut:
     which = _("earlier") if not first.run.finished else _("later")
     says = _("The proof of the {which} state is not finished, so nothing is known to be the same")
     told = SaidOut(level="major", kind="unfinished", says=says.format(which=which))
-    return ComparedOut(
+    return ComparisonOut(
         finished=False,
         equal=False,
         level="major",
@@ -186,11 +186,11 @@ def _same_plain(one: OneStep, other: OneStep) -> bool:
     return {**plain_of(one), "id": ""} == {**plain_of(other), "id": ""}
 
 
-def _side(compiled: Compiled, place: int | None) -> SideOut | None:
+def _side(compiled: Compiled, place: int | None) -> RowSideOut | None:
     if place is None:
         return None
     step = compiled.rows[place].step
-    return SideOut(id=step.id, number=place + 1, sentence=_sentence(step, compiled.bundle))
+    return RowSideOut(id=step.id, number=place + 1, sentence=_sentence(step, compiled.bundle))
 
 
 def _sentence(step: OneStep, bundle: Bundle) -> str:

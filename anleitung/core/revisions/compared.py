@@ -21,7 +21,7 @@ class SaidOut(Out):
     steps: tuple[str, ...] = ()
 
 
-class SideOut(Out):
+class RowSideOut(Out):
     """number: as the sheet counts it, from 1."""
 
     id: str
@@ -32,13 +32,13 @@ class SideOut(Out):
 class RowPairOut(Out):
     """how: what became of the row. means: what that is for a phone, "" for nothing."""
 
-    first: SideOut | None
-    second: SideOut | None
+    first: RowSideOut | None
+    second: RowSideOut | None
     how: Literal["same", "words", "otherwise", "effect", "added", "removed", "moved"]
     means: str = ""
 
 
-class ComparedOut(Out):
+class ComparisonOut(Out):
     """Two states of a guide under one codename.
 
     finished: both proofs reached their end; else nothing is claimed to be the same, and the level

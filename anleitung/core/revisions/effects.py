@@ -22,6 +22,8 @@ _OF_THE_WAY = (
     "unsettled", "base-drifts", "host-sees", "recovery-before", "key-asked", "storage",
     "driver", "other-phone", "other-program",
 )  # fmt: skip
+# What follows from the contents, and is kept so that it is not worked out anew.
+_FOLLOWS = ("seen-to-start", "stood")
 _RELEASE = ("build", "platform", "release", "package")
 _WHOLE = {**dict.fromkeys(LOSSES, "present"), **SIDE_LOSSES}
 WELL = "well"
@@ -37,6 +39,11 @@ class Differing:
     slot: str
     phones: Node
     release: bool
+
+
+def is_of_the_way(slot: str) -> bool:
+    """Whether a slot says nothing of how a phone is at the end, or says it in another way."""
+    return slot.startswith(_OF_THE_WAY) or slot in _WHOLE or slot.rpartition(".")[2] in _FOLLOWS
 
 
 class Effects:
@@ -103,7 +110,7 @@ class Effects:
         """Each slot of the phone that holds something else at the end of the one and the other."""
         first, second = self.first.run.states[-1], self.second.run.states[-1]
         for slot in dict.fromkeys((*first, *second)):
-            if slot.startswith(_OF_THE_WAY) or slot in _WHOLE:
+            if is_of_the_way(slot):
                 continue
             mine = self.joint.first(first[slot]) if slot in first else self.space.leaf(None)
             theirs = self.joint.second(second[slot]) if slot in second else self.space.leaf(None)
@@ -134,12 +141,7 @@ class Effects:
         within = space.both(
             self.joint.first.set(mine.alive[i]), self.joint.second.set(theirs.alive[j])
         )
-        changed = [
-            slot
-            for slot in dict.fromkeys((*mine.states[i], *theirs.states[j]))
-            if not slot.startswith(("branch.", "oracle."))
-            and (_changes(mine.states, i, slot) or _changes(theirs.states, j, slot))
-        ]
+        changed = dict.fromkeys((*_changed(mine.states, i), *_changed(theirs.states, j)))
         found = space.minus(
             space.either(
                 self.joint.first.set(mine.alive[i + 1]), self.joint.second.set(theirs.alive[j + 1])
@@ -169,8 +171,14 @@ class Effects:
         return self.space.minus(within, same)
 
 
-def _changes(states: list[Any], i: int, slot: str) -> bool:
-    return slot in states[i] and states[i][slot] is not states[i + 1][slot]
+def _changed(states: list[Any], i: int) -> Iterator[str]:
+    """Slots that a step changes for anybody; an answer alone changes nothing of a phone."""
+    before, after = states[i], states[i + 1]
+    if before is after:
+        return
+    for slot, node in after.items():
+        if before.get(slot) is not node and not slot.startswith(("branch.", "oracle.")):
+            yield slot
 
 
 def _same(one: Value, other: Value) -> bool:

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from gettext import gettext as _
 
 from anleitung.core.diagrams.space import Node
+from anleitung.core.phone.actions.base import and_list
 from anleitung.core.proof.explain.trace import shown_facts
 from anleitung.core.revisions.effects import Effects
 
@@ -25,17 +26,17 @@ def ends_said(effects: Effects) -> Iterator[EndSaid]:
         title = names.get(each.slot) or _part_of(each.slot)
         key = (title, each.release)
         parts[key] = effects.space.either(parts.get(key, effects.space.false), each.phones)
+    # What is otherwise on the very same phones is said at once.
+    told: dict[tuple[Node, bool], list[str]] = {}
     for (title, release), phones in parts.items():
-        if not release:
-            says = _("At the end {what} is otherwise for {kinds}{which}")
-            yield EndSaid(_with(says, title), phones, release)
-        elif (title, False) not in parts:
-            says = _("At the end another release of {what} stands on {kinds}{which}")
-            yield EndSaid(_with(says, title), phones, release)
-
-
-def _with(says: str, title: str) -> str:
-    return says.replace("{what}", title.replace("{", "").replace("}", ""))
+        if not release or (title, False) not in parts:
+            told.setdefault((phones, release), []).append(title)
+    for (phones, release), titles in told.items():
+        says = _("At the end this is otherwise for {kinds}: {what}{which}")
+        if release:
+            says = _("At the end another release stands for {kinds} in: {what}{which}")
+        what = and_list(titles).replace("{", "").replace("}", "")
+        yield EndSaid(says.replace("{what}", what), phones, release)
 
 
 def _part_of(slot: str) -> str:

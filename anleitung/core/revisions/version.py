@@ -1,7 +1,7 @@
 """Version numbers, computed from meaning: MAJOR.MINOR.PATCH."""
 
 from anleitung.core.errors import AnleitungError
-from anleitung.core.revisions.compared import LEVELS, ComparedOut, Level
+from anleitung.core.revisions.compared import LEVELS, ComparisonOut, Level
 
 FIRST = "1.0.0"
 
@@ -12,7 +12,7 @@ class VersionRefused(AnleitungError):
     code = "version-too-low"
 
 
-def level_of(compared: list[ComparedOut]) -> Level:
+def level_of(compared: list[ComparisonOut]) -> Level:
     """The highest over all codenames that both states are for. A state without any is another."""
     levels: list[Level] = [each.level for each in compared]
     return min(levels, key=LEVELS.index) if levels else "major"

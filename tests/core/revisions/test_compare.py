@@ -15,8 +15,8 @@ from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings.catalogue import BY_ID
 from anleitung.core.proof.run.compile import Compiled, compile_bundle, run_bundle
 from anleitung.core.revisions.compare import compare
-from anleitung.core.revisions.compared import ComparedOut
-from anleitung.core.revisions.effects import _OF_THE_WAY, _RELEASE, _WHOLE
+from anleitung.core.revisions.compared import ComparisonOut
+from anleitung.core.revisions.effects import _RELEASE, _WHOLE, is_of_the_way
 from anleitung.core.revisions.match import match_rows
 from anleitung.core.revisions.version import VersionRefused, level_of, next_version, raised
 from anleitung.demo.bundles import demo_bundle, guide_names
@@ -87,7 +87,7 @@ def _differ(compiled: Compiled, mine: Any, now: Any) -> bool:
         if kept and now.states[0][slot] == whole and now.states[-1][slot] != whole:
             return True
     for slot, value in mine.states[-1].items():
-        if slot.startswith(_OF_THE_WAY) or slot in _WHOLE or slot.rpartition(".")[2] in _RELEASE:
+        if is_of_the_way(slot) or slot.rpartition(".")[2] in _RELEASE:
             continue
         if value != now.states[-1].get(slot):
             return True
@@ -125,7 +125,7 @@ def test_a_guide_is_the_same_as_itself(codename: str) -> None:
 OPEN = "bootloader is unlocked"
 
 
-def compared(*edits: Edit, base: str = "clean-install") -> ComparedOut:
+def compared(*edits: Edit, base: str = "clean-install") -> ComparisonOut:
     return compare(run_bundle(bundle(base), Budget()), run_bundle(bundle(base, *edits), Budget()))
 
 
@@ -149,7 +149,7 @@ def test_a_step_that_is_gone_moved_or_only_said_otherwise() -> None:
     made = bundle("clean-install")
     steps = made.guide.steps
 
-    def after(*now: Any) -> ComparedOut:
+    def after(*now: Any) -> ComparisonOut:
         guide = made.guide.model_copy(update={"steps": now})
         return compare(run_bundle(made, Budget()), run_bundle(made.with_guide(guide), Budget()))
 

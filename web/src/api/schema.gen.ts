@@ -358,6 +358,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Compare
+         * @description first: the earlier state.
+         */
+        post: operations["anleitung_api_compare_routes_post_compare"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/contests/{contest_id}/sign": {
         parameters: {
             query?: never;
@@ -2270,6 +2290,22 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** CompareIn */
+        CompareIn: {
+            first: components["schemas"]["StateIn"];
+            second: components["schemas"]["StateIn"];
+        };
+        /**
+         * CompareOut
+         * @description version: the number that a draft gets which follows the first, "" for any others.
+         */
+        CompareOut: {
+            compared: components["schemas"]["ComparedStates"];
+            first: components["schemas"]["ComparedStateOut"];
+            second: components["schemas"]["ComparedStateOut"];
+            /** Version */
+            version: string;
+        };
         /**
          * ComparedOut
          * @description An option, its choices side by side. advised: what the program would take, and why.
@@ -2287,6 +2323,83 @@ export interface components {
             said: string;
             /** Why */
             why: string;
+        };
+        /**
+         * ComparedStateOut
+         * @description version: "" for a draft.
+         */
+        ComparedStateOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Codename */
+            codename: string;
+            /** Slug */
+            slug: string;
+            /** Title */
+            title: string;
+            /** Version */
+            version: string;
+        };
+        /**
+         * ComparedStates
+         * @description level: of the whole; reason: what decides it. gone, new: codenames of one of them only.
+         */
+        ComparedStates: {
+            /** Codenames */
+            codenames: {
+                [key: string]: components["schemas"]["ComparisonOut"];
+            };
+            /** Equal */
+            equal: boolean;
+            /** Gone */
+            gone: string[];
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "major" | "minor" | "patch" | "same";
+            /** New */
+            new: string[];
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * ComparisonOut
+         * @description Two states of a guide under one codename.
+         *
+         *     finished: both proofs reached their end; else nothing is claimed to be the same, and the level
+         *     is major. equal: no phone comes in, falls out, or is treated otherwise, and all digests are the
+         *     same. level: of the whole; reason: the sentence that decides it, "" where nothing differs.
+         */
+        ComparisonOut: {
+            /** Admitted First */
+            admitted_first: number;
+            /** Admitted Second */
+            admitted_second: number;
+            /** Came */
+            came: number;
+            /** Equal */
+            equal: boolean;
+            /** Fell */
+            fell: number;
+            /** Finished */
+            finished: boolean;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "major" | "minor" | "patch" | "same";
+            /** Reason */
+            reason: string;
+            /** Rows */
+            rows: components["schemas"]["RowPairOut"][];
+            /** Said */
+            said: components["schemas"]["SaidOut"][];
         };
         /**
          * CompletedOut
@@ -3947,7 +4060,8 @@ export interface components {
          *     earlier: what was reported for the revision before, and is not known for this one. helped:
          *     "step/number" of a thing to try → how many reports say that it helped. codenames: those that
          *     it is for; what is shown is for the one of the sheet. address: of the readers' page, "" for a
-         *     draft.
+         *     draft. next_version: of a draft that is the first, "" where it follows from a comparison with
+         *     follows, what was published last.
          */
         PageOut: {
             /** Address */
@@ -3978,6 +4092,7 @@ export interface components {
             evidence: components["schemas"]["EvidenceOut"] | null;
             /** Fingerprint */
             fingerprint: string;
+            follows?: components["schemas"]["VersionLineOut"] | null;
             /** Has Draft */
             has_draft: boolean;
             /**
@@ -4423,6 +4538,16 @@ export interface components {
             /** Words */
             words: string;
         };
+        /**
+         * PublishAsIn
+         * @description level: that the number shall have at least; None for what follows from the differences.
+         */
+        PublishAsIn: {
+            /** Level */
+            level?: ("major" | "minor" | "patch") | null;
+            /** Seen */
+            seen: string;
+        };
         /** PublishIn */
         PublishIn: {
             /** Seen */
@@ -4675,6 +4800,36 @@ export interface components {
             way_back: string;
         };
         /**
+         * RowPairOut
+         * @description how: what became of the row. means: what that is for a phone, "" for nothing.
+         */
+        RowPairOut: {
+            first: components["schemas"]["RowSideOut"] | null;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "same" | "words" | "otherwise" | "effect" | "added" | "removed" | "moved";
+            /**
+             * Means
+             * @default
+             */
+            means: string;
+            second: components["schemas"]["RowSideOut"] | null;
+        };
+        /**
+         * RowSideOut
+         * @description number: as the sheet counts it, from 1.
+         */
+        RowSideOut: {
+            /** Id */
+            id: string;
+            /** Number */
+            number: number;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
          * RowSlotsOut
          * @description body: the row as plain values, nested rows aside; beside: fields that have no place in the
          *
@@ -4700,6 +4855,33 @@ export interface components {
             id: string;
             /** Pieces */
             pieces: components["schemas"]["PieceOut"][];
+        };
+        /**
+         * SaidOut
+         * @description One difference in a sentence. kind: what it is about; phones: kinds of phone that it
+         *
+         *     concerns, 0 where it is none of phones; steps: ids of rows of the later state.
+         */
+        SaidOut: {
+            /** Kind */
+            kind: string;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "major" | "minor" | "patch" | "same";
+            /**
+             * Phones
+             * @default 0
+             */
+            phones: number;
+            /** Says */
+            says: string;
+            /**
+             * Steps
+             * @default []
+             */
+            steps: string[];
         };
         /**
          * SaveIn
@@ -5040,6 +5222,21 @@ export interface components {
             tone: string;
             /** Words */
             words: string;
+        };
+        /**
+         * StateIn
+         * @description version: of a published state of the guide, "" for its draft.
+         */
+        StateIn: {
+            /** Codename */
+            codename: string;
+            /** Slug */
+            slug: string;
+            /**
+             * Version
+             * @default
+             */
+            version: string;
         };
         /** StateOut */
         StateOut: {
@@ -7533,6 +7730,111 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WaysOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_compare_routes_post_compare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompareOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Bad Request */
@@ -10611,7 +10913,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PublishIn"];
+                "application/json": components["schemas"]["PublishAsIn"];
             };
         };
         responses: {

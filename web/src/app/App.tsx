@@ -13,6 +13,9 @@ const BenchPage = lazy(async () => ({
 const BringInPage = lazy(async () => ({
   default: (await import("../features/bringIn")).BringInPage,
 }));
+const ComparePage = lazy(async () => ({
+  default: (await import("../features/compare")).ComparePage,
+}));
 const BuildsPage = lazy(async () => ({ default: (await import("../features/builds")).BuildsPage }));
 const PastePage = lazy(async () => ({ default: (await import("../features/builds")).PastePage }));
 const GuidesPage = lazy(async () => ({
@@ -99,6 +102,7 @@ export function App() {
               <Route path="/schemes/:name" element={<SchemePage />} />
               <Route path="/c/:codename/guides/:slug" element={<GuidePage />} />
               <Route path="/c/:codename/guides/:slug/bench" element={<BenchPage />} />
+              <Route path="/c/:codename/guides/:slug/compare" element={<ComparePage />} />
               <Route path="*" element={<NothingHere />} />
             </Routes>
           </Suspense>

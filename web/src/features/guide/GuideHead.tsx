@@ -25,6 +25,7 @@ export function GuideHead({ page }: { page: Page }) {
             Bundle
           </a>
           {page.kind === "revision" && <a href={page.address}>Readers’ page</a>}
+          <CompareLink page={page} />
           {page.kind === "revision" && <NextDraft page={page} />}
           {page.kind === "draft" ? <PublishButton page={page} /> : <WithdrawButton page={page} />}
         </span>
@@ -36,6 +37,20 @@ export function GuideHead({ page }: { page: Page }) {
         </p>
       )}
     </>
+  );
+}
+
+/** What was published before this state, beside it. */
+function CompareLink({ page }: { page: Page }) {
+  const { codename, guide } = page.sheet;
+  const mine = page.versions.findIndex((each) => each.short === page.short);
+  const before = page.kind === "draft" ? page.versions[0] : page.versions[mine + 1];
+  if (!before) return null;
+  const second = page.kind === "draft" ? "" : `&second=${page.version}`;
+  return (
+    <Link to={`/c/${codename}/guides/${guide}/compare?first=${before.version}${second}`}>
+      Compare with {before.version}
+    </Link>
   );
 }
 

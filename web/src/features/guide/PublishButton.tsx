@@ -1,5 +1,5 @@
 import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { api, type Page } from "../../api/client";
@@ -9,6 +9,8 @@ import { announce } from "../../ui/announce";
 import { Button } from "../../ui/Button";
 import { counted } from "../../ui/counted";
 import { ProblemView } from "../../ui/ProblemView";
+import { withPredecessor } from "../compare/compareQuery";
+import { type Level, NextVersion } from "./NextVersion";
 
 /** Publishing cannot be undone, so it says what will happen before it does. */
 export function PublishButton({ page }: { page: Page }) {
@@ -16,13 +18,16 @@ export function PublishButton({ page }: { page: Page }) {
   const navigate = useNavigate();
   const client = useQueryClient();
   const { sheet } = page;
+  const [level, setLevel] = useState<Level>();
+  // What differs is looked at when somebody wants to publish, not at each key.
+  const compared = useQuery({ ...withPredecessor(page), enabled: open && page.follows !== null });
   const publish = useMutation({
     mutationFn: () =>
       // Where the proof is still to be worked out, nothing was published yet: asking again is right.
       patiently(() =>
         api.POST("/api/drafts/{codename}/{slug}/publish", {
           params: { path: { codename: sheet.codename, slug: sheet.guide } },
-          body: { seen: page.fingerprint },
+          body: { seen: page.fingerprint, level: level ?? null },
         }),
       ),
     onSuccess: async (answer) => {
@@ -31,7 +36,7 @@ export function PublishButton({ page }: { page: Page }) {
       announce(`Published ${answer.version}. Readers can follow it now.`);
     },
   });
-  const what = `Publish ${page.next_version}`;
+  const what = page.next_version ? `Publish ${page.next_version}` : "Publish";
   if (page.open_stops > 0 || !sheet.finished) {
     const why = sheet.finished
       ? `${counted(page.open_stops, "stop")} open`
@@ -60,6 +65,15 @@ export function PublishButton({ page }: { page: Page }) {
               {sheet.warnings > 0 && `, with ${counted(sheet.warnings, "warning")} open`}; nobody
               has run it yet.
             </p>
+            {page.follows && (
+              <NextVersion
+                page={page}
+                compared={compared.data}
+                error={compared.error}
+                level={level}
+                onLevel={setLevel}
+              />
+            )}
             <p className="letter mt-2 text-soft">{page.fingerprint}</p>
             {publish.error && (
               <div className="mt-3">
@@ -67,7 +81,11 @@ export function PublishButton({ page }: { page: Page }) {
               </div>
             )}
             <div className="mt-4 flex gap-3">
-              <Button look="work" disabled={publish.isPending} onClick={() => publish.mutate()}>
+              <Button
+                look="work"
+                disabled={publish.isPending || (page.follows !== null && !compared.data)}
+                onClick={() => publish.mutate()}
+              >
                 {publish.isPending ? "Publishing…" : what}
               </Button>
               <Button onClick={() => setOpen(false)}>Keep the draft</Button>

@@ -1,0 +1,2 @@
+export { ComparePage } from "./ComparePage";
+export { withPredecessor } from "./compareQuery";
