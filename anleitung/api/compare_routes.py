@@ -13,7 +13,7 @@ from anleitung.api.rights import MAINTAINERS, actor_of
 from anleitung.api.shapes import changed
 from anleitung.core.revisions.version import next_version
 from anleitung.guides.asked import ask_compared
-from anleitung.guides.comparing import ComparedStates, predecessor_of
+from anleitung.guides.comparing import ComparedStates, note_of, predecessor_of
 from anleitung.guides.load import Stored, find_draft, find_version
 from anleitung.guides.models import Draft, Revision
 
@@ -47,11 +47,15 @@ class ComparedStateOut(Schema):
 
 
 class CompareOut(Schema):
-    """version: the number that a draft gets which follows the first, "" for any others."""
+    """version: the number that a draft gets which follows the first, "" for any others; note:
+
+    what readers would be told of it.
+    """
 
     first: ComparedStateOut
     second: ComparedStateOut
     version: str
+    note: str
     compared: ComparedStates
 
 
@@ -64,7 +68,13 @@ def post_compare(request: HttpRequest, body: CompareIn) -> CompareOut:
     follows = isinstance(second, Draft) and predecessor_of(second) == first
     if follows and isinstance(first, Revision):
         version = next_version(first.version, found.level)
-    return CompareOut(first=_state(first), second=_state(second), version=version, compared=found)
+    return CompareOut(
+        first=_state(first),
+        second=_state(second),
+        version=version,
+        note=note_of(found) if version else "",
+        compared=found,
+    )
 
 
 def _row(state: StateIn) -> Stored:

@@ -64,7 +64,7 @@ class ChangesFeed(Feed):  # type: ignore[type-arg]
         return told[2]
 
     def item_title(self, change: Any) -> str:
-        what = f"{change.revision.title} {change.revision.version}"
+        what = f"{change.revision.title}, version {change.revision.version}"
         return f"Withdrawn: {what}" if change.withdrawn else what
 
     def item_description(self, change: Change) -> str:

@@ -185,8 +185,8 @@ def test_values_of_several_parts_are_written_line_by_line(bench: Page) -> None:
     # Beside a mode that may be picked stands its chord.
     rows(bench).nth(1).click()
     bench.keyboard.press("Enter")
-    expect(rows(bench).nth(1)).to_contain_text("From off to recovery")
-    expect(rows(bench).nth(1)).to_contain_text("Begin with the phone off.")
+    expect(rows(bench).nth(1)).to_contain_text("From bootloader mode to recovery")
+    expect(rows(bench).nth(1)).to_contain_text("Begin in bootloader mode.")
 
 
 def test_any_earlier_state_is_looked_at_and_set_back(bench: Page) -> None:

@@ -80,15 +80,21 @@ def test_a_draft_is_compared_with_what_was_published_and_takes_its_number(bench:
     bench.keyboard.press("Enter")
     bench.get_by_role("button", name="words of your own").click()
     bench.keyboard.type("Over night is best.")
+    bench.keyboard.press("Tab")
+    expect(rows(bench).first).to_contain_text("Over night is best.")
     bench.keyboard.press("Escape")
     expect(status(bench)).to_contain_text("all saved")
     bench.get_by_role("button", name="Publish", exact=True).click()
     dialog = bench.get_by_role("dialog")
     expect(dialog).to_contain_text("It becomes 1.0.1: 1 step says the same in other words")
     dialog.get_by_label("As a version that is at least").select_option("minor")
+    note = dialog.get_by_label("What readers are told of it")
+    expect(note).to_have_value("1 step says the same in other words: 1.")
+    note.fill("Take your time.")
     dialog.get_by_role("button", name="Publish", exact=True).click()
-    expect(bench.get_by_role("heading", level=1)).to_be_visible()
     expect(bench).to_have_url(re.compile(r"v=1\.1\.0"))
+    bench.get_by_text("What 1.1.0 changed").click()
+    expect(bench.get_by_text("Take your time.")).to_be_visible()
 
 
 def test_the_next_version_is_begun_with_a_press(bench: Page) -> None:

@@ -55,8 +55,8 @@ def test_a_page_and_a_feed_tell_what_was_published(
     assert "<li>The first version.</li>" in shown
     told = feed(f"{place}/feed.atom")
     assert [e.title.value for e in told.entries] == [
-        "Put Wattläufer 5 1.0.1",
-        "Install Wattläufer 5 1.0.0",
+        "Put Wattläufer 5, version 1.0.1",
+        "Install Wattläufer 5, version 1.0.0",
     ]
     newest = told.entries[0]
     assert newest.summary.value == "The title says &lt;b&gt;more&lt;/b&gt;.<br>Nothing else."
@@ -76,7 +76,7 @@ def test_what_is_withdrawn_comes_first_again_and_keeps_its_name(
     withdraw(actor=maintainer, short=revision.short, reason="It wipes <all>.", now=at)
     told = feed("/feed.atom")
     first = told.entries[0]
-    assert first.title.value == "Withdrawn: Install Wattläufer 5 1.0.0"
+    assert first.title.value == "Withdrawn: Install Wattläufer 5, version 1.0.0"
     assert first.summary.value.startswith("Do not follow it: It wipes &lt;all&gt;.")
     assert (first.published, first.updated, told.updated) == (NOW, at, at)
     assert {e.id_ for e in told.entries} == before

@@ -8,6 +8,7 @@ from anleitung.core.diagrams.boxes import describe
 from anleitung.core.diagrams.space import Node
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.nested import Nested, OneStep
+from anleitung.core.marked import N_, Texts, counted
 from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.proof.explain.words import boxes_words
 from anleitung.core.proof.finding import Severity
@@ -81,9 +82,8 @@ def which(effects: Effects, part: Node, within: Node) -> str:
     return f": {words}" if words else ""
 
 
-def counted(number: int) -> str:
-    says = ngettext("{n} kind of phone", "{n} kinds of phone", number)
-    return says.format(n=f"{number:,}")
+def kinds_of_phone(number: int) -> str:
+    return counted(number, "{n} kind of phone", "{n} kinds of phone")
 
 
 def _of_phones(effects: Effects) -> Iterator[SaidOut]:
@@ -92,7 +92,7 @@ def _of_phones(effects: Effects) -> Iterator[SaidOut]:
     if effects.ends_otherwise is not space.false:
         n = effects.kinds(effects.ends_otherwise)
         says = _("{kinds} come to another end{which}").format(
-            kinds=counted(n), which=which(effects, effects.ends_otherwise, effects.common)
+            kinds=kinds_of_phone(n), which=which(effects, effects.ends_otherwise, effects.common)
         )
         yield SaidOut(level="major", kind="end", says=says, phones=n)
     for loss, more, less in effects.losses():
@@ -103,14 +103,16 @@ def _of_phones(effects: Effects) -> Iterator[SaidOut]:
             if phones is not space.false:
                 n = effects.kinds(phones)
                 says = words.format(
-                    kinds=counted(n),
+                    kinds=kinds_of_phone(n),
                     what=LOSS_WORDS[loss],
                     which=which(effects, phones, effects.well),
                 )
                 yield SaidOut(level=_level(level), kind="loss", says=says, phones=n)
     for told in ends_said(effects):
         n = effects.kinds(told.phones)
-        says = told.says.format(kinds=counted(n), which=which(effects, told.phones, effects.well))
+        says = told.says.format(
+            kinds=kinds_of_phone(n), which=which(effects, told.phones, effects.well)
+        )
         yield SaidOut(level="minor" if told.release else "major", kind="end", says=says, phones=n)
     for finding, more, less in effects.findings():
         kind = BY_ID[finding]
@@ -122,7 +124,7 @@ def _of_phones(effects: Effects) -> Iterator[SaidOut]:
             if phones is not space.false:
                 n = effects.kinds(phones)
                 says = words.format(
-                    kinds=counted(n),
+                    kinds=kinds_of_phone(n),
                     what=kind.message("…").rstrip("."),
                     which=which(effects, phones, effects.common),
                 )
@@ -142,7 +144,9 @@ def _admission(effects: Effects) -> Iterator[SaidOut]:
             part = effects.fell_out
             words = _("{kinds} are turned away with a choice that they had{which}")
         n = effects.kinds(part)
-        says = words.format(kinds=counted(n), which=which(effects, part, effects.admitted_first))
+        says = words.format(
+            kinds=kinds_of_phone(n), which=which(effects, part, effects.admitted_first)
+        )
         yield SaidOut(level="major", kind="admission", says=says, phones=n)
     if effects.came_in is not space.false:
         whole = effects.whole_phones(effects.came_in, effects.admitted_first)
@@ -150,7 +154,9 @@ def _admission(effects: Effects) -> Iterator[SaidOut]:
         if whole is space.false:
             part, words = effects.came_in, _("{kinds} have a choice that they had not{which}")
         n = effects.kinds(part)
-        says = words.format(kinds=counted(n), which=which(effects, part, effects.admitted_second))
+        says = words.format(
+            kinds=kinds_of_phone(n), which=which(effects, part, effects.admitted_second)
+        )
         yield SaidOut(level="minor", kind="admission", says=says, phones=n)
 
 
@@ -168,7 +174,7 @@ def _row(effects: Effects, pair: Pair) -> RowPairOut:
     if differs is not effects.space.false:
         n = effects.kinds(differs)
         means = _("something else changes for {kinds}{which}").format(
-            kinds=counted(n), which=which(effects, differs, effects.common)
+            kinds=kinds_of_phone(n), which=which(effects, differs, effects.common)
         )
         return RowPairOut(first=first, second=second, how="effect", means=means)
     if pair.moved:
@@ -177,9 +183,30 @@ def _row(effects: Effects, pair: Pair) -> RowPairOut:
     if _same_plain(one, other):
         return RowPairOut(first=first, second=second, how="same")
     if doing_of(one) == doing_of(other):
-        return RowPairOut(first=first, second=second, how="words", means=_("words only"))
+        means = _("words only: {what}").format(what=_words_of(one, other))
+        return RowPairOut(first=first, second=second, how="words", means=means)
     means = _("done otherwise; it changes the same")
     return RowPairOut(first=first, second=second, how="otherwise", means=means)
+
+
+_WORD_NAMES = Texts(
+    {
+        "prose": N_("the author's own"),
+        "pictures": N_("pictures"),
+        "sight": N_("what is seen"),
+        "sight_kept": N_("what is seen where the data was kept"),
+        "ask": N_("the question"),
+        "says": N_("what is said"),
+        "messages": N_("texts that may be seen"),
+        "tries": N_("what to try"),
+        "duration": N_("how long it takes"),
+    }
+)
+
+
+def _words_of(one: OneStep, other: OneStep) -> str:
+    mine, theirs = plain_of(one), plain_of(other)
+    return ", ".join(_WORD_NAMES[n] for n in _WORD_NAMES if mine.get(n) != theirs.get(n))
 
 
 def _same_plain(one: OneStep, other: OneStep) -> bool:

@@ -7,6 +7,7 @@ from anleitung.core.documents.package import Package
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.open_question import OpenQuestion
 from anleitung.core.guide.walk import actions_of
+from anleitung.core.marked import N_, Texts
 from anleitung.core.phone.cautions import CAUTIONS
 from anleitung.core.proof.explain.words import condition_words
 from anleitung.core.revisions.compared import SaidOut
@@ -33,16 +34,20 @@ def sets_said(first: Bundle, second: Bundle) -> Iterator[SaidOut]:
         yield SaidOut(level="patch", kind="words", says=says)
 
 
-_WORDS = {
-    "title": _("title"),
-    "summary": _("summary"),
-    "introduction": _("introduction"),
-    "caution_words": _("cautions"),
-}
-_SET = {
-    "agree_to": _("Readers agree to other known bugs"),
-    "at_hand": _("Other things must be at hand"),
-}
+_WORDS = Texts(
+    {
+        "title": N_("title"),
+        "summary": N_("summary"),
+        "introduction": N_("introduction"),
+        "caution_words": N_("cautions"),
+    }
+)
+_SET = Texts(
+    {
+        "agree_to": N_("Readers agree to other known bugs"),
+        "at_hand": N_("Other things must be at hand"),
+    }
+)
 
 
 def _minor(kind: str, says: str) -> SaidOut:

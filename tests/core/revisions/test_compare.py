@@ -14,10 +14,10 @@ from anleitung.core.guide.bundle import Bundle
 from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings.catalogue import BY_ID
 from anleitung.core.proof.run.compile import Compiled, compile_bundle, run_bundle
-from anleitung.core.revisions.compare import compare
+from anleitung.core.revisions.compare import _WORD_NAMES, compare
 from anleitung.core.revisions.compared import ComparisonOut
 from anleitung.core.revisions.effects import _RELEASE, _WHOLE, is_of_the_way
-from anleitung.core.revisions.match import match_rows
+from anleitung.core.revisions.match import WORDS, match_rows
 from anleitung.core.revisions.version import VersionRefused, level_of, next_version, raised
 from anleitung.demo.bundles import demo_bundle, guide_names
 from anleitung.demo.catalogue import codenames
@@ -94,6 +94,10 @@ def _differ(compiled: Compiled, mine: Any, now: Any) -> bool:
     return False
 
 
+def test_whatever_is_only_said_of_a_step_has_a_name() -> None:
+    assert _WORD_NAMES.keys() == WORDS
+
+
 @settings(max_examples=120, deadline=None)
 @given(st.integers(0, 2**32))
 def test_it_is_major_exactly_where_a_phone_fares_otherwise(seed: int) -> None:
@@ -160,7 +164,9 @@ def test_a_step_that_is_gone_moved_or_only_said_otherwise() -> None:
     said = steps[at].model_copy(update={"prose": "Overnight."})
     words = after(*steps[:at], said, *steps[at + 1 :])
     assert (words.level, words.equal) == ("patch", True)
-    assert [r.how for r in words.rows if r.how != "same"] == ["words"]
+    assert [(r.how, r.means) for r in words.rows if r.how != "same"] == [
+        ("words", "words only: the author's own")
+    ]
     called = after(*steps[:at], steps[at].model_copy(update={"id": "fill-it"}), *steps[at + 1 :])
     assert (called.level, called.equal) == ("same", True)
     moved = after(*steps[:at], *steps[at + 1 : at + 2], steps[at], *steps[at + 2 :])

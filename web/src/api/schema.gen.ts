@@ -2297,11 +2297,15 @@ export interface components {
         };
         /**
          * CompareOut
-         * @description version: the number that a draft gets which follows the first, "" for any others.
+         * @description version: the number that a draft gets which follows the first, "" for any others; note:
+         *
+         *     what readers would be told of it.
          */
         CompareOut: {
             compared: components["schemas"]["ComparedStates"];
             first: components["schemas"]["ComparedStateOut"];
+            /** Note */
+            note: string;
             second: components["schemas"]["ComparedStateOut"];
             /** Version */
             version: string;
@@ -4541,10 +4545,17 @@ export interface components {
         /**
          * PublishAsIn
          * @description level: that the number shall have at least; None for what follows from the differences.
+         *
+         *     note: what readers are told of the change, "" for the sentences of the comparison.
          */
         PublishAsIn: {
             /** Level */
             level?: ("major" | "minor" | "patch") | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
             /** Seen */
             seen: string;
         };
@@ -5492,8 +5503,16 @@ export interface components {
             /** Verdict */
             verdict: string;
         };
-        /** VersionLineOut */
+        /**
+         * VersionLineOut
+         * @description note: what readers are told of the change, a sentence a line.
+         */
         VersionLineOut: {
+            /**
+             * Note
+             * @default
+             */
+            note: string;
             /**
              * Published At
              * Format: date-time

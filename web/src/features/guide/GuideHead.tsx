@@ -31,12 +31,29 @@ export function GuideHead({ page }: { page: Page }) {
         </span>
       </div>
       <Codenames page={page} />
+      <WhatChanged page={page} />
       {page.withdrawn && (
         <p role="alert" className="mark mark-stop mb-1.5 text-[0.9375rem] font-semibold text-loss">
           Withdrawn{page.withdrawn_at && ` on ${dayWords(page.withdrawn_at)}`}: {page.withdrawn}
         </p>
       )}
     </>
+  );
+}
+
+/** What readers are told of this version. */
+function WhatChanged({ page }: { page: Page }) {
+  const mine = page.versions.find((each) => page.short && each.short === page.short);
+  if (!mine?.note) return null;
+  return (
+    <details className="mb-1.5">
+      <summary className="cursor-pointer text-soft">What {mine.version} changed</summary>
+      <ul className="pl-4">
+        {mine.note.split("\n").map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+    </details>
   );
 }
 

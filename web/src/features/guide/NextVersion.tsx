@@ -12,6 +12,8 @@ export function NextVersion(props: {
   error: Error | null;
   level: Level | undefined;
   onLevel: (level: Level | undefined) => void;
+  note: string;
+  onNote: (note: string) => void;
 }) {
   const { page, compared } = props;
   const { codename, guide } = page.sheet;
@@ -28,6 +30,15 @@ export function NextVersion(props: {
           Compare with {page.follows?.version}
         </Link>
       </p>
+      <label className="mt-1 block">
+        <span className="text-soft">What readers are told of it</span>
+        <textarea
+          className="mt-0.5 w-full border border-field bg-transparent p-1"
+          rows={4}
+          value={props.note}
+          onChange={(event) => props.onNote(event.target.value)}
+        />
+      </label>
       {more.length > 1 && (
         <label className="mt-1 flex gap-2">
           <span className="text-soft">As a version that is at least</span>

@@ -19,6 +19,7 @@ export function PublishButton({ page }: { page: Page }) {
   const client = useQueryClient();
   const { sheet } = page;
   const [level, setLevel] = useState<Level>();
+  const [note, setNote] = useState<string>();
   // What differs is looked at when somebody wants to publish, not at each key.
   const compared = useQuery({ ...withPredecessor(page), enabled: open && page.follows !== null });
   const publish = useMutation({
@@ -27,7 +28,7 @@ export function PublishButton({ page }: { page: Page }) {
       patiently(() =>
         api.POST("/api/drafts/{codename}/{slug}/publish", {
           params: { path: { codename: sheet.codename, slug: sheet.guide } },
-          body: { seen: page.fingerprint, level: level ?? null },
+          body: { seen: page.fingerprint, level: level ?? null, note: note ?? "" },
         }),
       ),
     onSuccess: async (answer) => {
@@ -72,6 +73,8 @@ export function PublishButton({ page }: { page: Page }) {
                 error={compared.error}
                 level={level}
                 onLevel={setLevel}
+                note={note ?? compared.data?.note ?? ""}
+                onNote={setNote}
               />
             )}
             <p className="letter mt-2 text-soft">{page.fingerprint}</p>
