@@ -58,6 +58,7 @@ figures: .make/dev .make/static var/secret-key
 	$(PYTHON) benchmarks/proof.py
 	$(PYTHON) benchmarks/forty.py
 	$(PYTHON) benchmarks/demo_guides.py
+	$(PYTHON) benchmarks/compare.py
 	$(PYTHON) benchmarks/evidence.py
 	$(PYTHON) benchmarks/schemes.py
 	$(PYTHON) benchmarks/updates.py

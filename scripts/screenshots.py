@@ -18,15 +18,12 @@ TWO = "/c/schotstek/guides/tidewerk-old-base"
 WAY = "/c/palstek/builds?build=PS-12.1.0-KU.r1&to=PS-13.0.5-KU.r4"
 
 
-def shoot(page: Page, name: str, path: str, *keys: str, at: str = "", at_text: str = "") -> None:
-    """at, at_text: the id or the heading of what is shown at the top."""
+def shoot(page: Page, name: str, path: str, *keys: str, at: str = "") -> None:
+    """at: the id of what is shown at the top."""
     page.goto(path)
     page.wait_for_load_state("networkidle")
     if at:
         page.evaluate("id => document.getElementById(id).scrollIntoView()", at)
-    if at_text:
-        heading = page.get_by_role("heading", name=at_text)
-        heading.evaluate("each => each.scrollIntoView()")
     for key in keys:
         page.keyboard.press(key)
     page.wait_for_timeout(300)
@@ -101,6 +98,9 @@ def take(base: str, home: str) -> None:
         page.get_by_role("link", name="This phone on the bench").first.click()
         page.wait_for_timeout(900)
         page.screenshot(path=SHOTS / "bench.png")
+        page.goto(f"{INSTALL}/compare?first=1.0.0")
+        page.get_by_text("It becomes").wait_for(timeout=60_000)
+        page.screenshot(path=SHOTS / "compare.png")
         page.goto("/c/poller/guides/return-to-stock")
         page.get_by_role("button", name="What follows").click()
         page.get_by_text("Advised, since").scroll_into_view_if_needed()
@@ -109,7 +109,6 @@ def take(base: str, home: str) -> None:
         page.emulate_media(color_scheme="dark")
         shoot(page, "sheet-dark", INSTALL)
         phone = browser.new_page(base_url=base, viewport=NARROW)
-        shoot(phone, "chord-390", "/c/poller", at_text="Which keys to hold")
         shoot(phone, "reader-390", INSTALL)
         for _ in range(4):
             phone.locator(".step[aria-current] .acts button").first.click()

@@ -23,6 +23,7 @@ from anleitung.api.shapes import (
     TodayOut,
     chain_line,
     changed,
+    deprecated_out,
     version_line,
 )
 from anleitung.core.files.watched import tone_of
@@ -44,6 +45,7 @@ from anleitung.guides.load import (
     load_whole,
 )
 from anleitung.guides.models import Draft, Revision
+from anleitung.guides.states import deprecation_of, states_of
 from anleitung.guides.today import held_against_today
 from anleitung.mirrors.models import Change
 from anleitung.reports.evidence import evidence_for, notices_of, read_evidence
@@ -59,6 +61,7 @@ def page_of(row: Stored, *, actor: User, now: datetime) -> PageOut:
         .order_by("-number")
     )
     near = neighbours(row)
+    states = states_of(revisions)
     at, by = changed(row)
     withdrawal = getattr(row, "withdrawal", None) if isinstance(row, Revision) else None
     mine = row if isinstance(row, Revision) else None
@@ -79,7 +82,8 @@ def page_of(row: Stored, *, actor: User, now: datetime) -> PageOut:
         changed_by=by,
         withdrawn=withdrawal.reason if withdrawal else "",
         withdrawn_at=withdrawal.at if withdrawal else None,
-        versions=[version_line(r) for r in revisions],
+        versions=[version_line(r, states[r.pk]) for r in revisions],
+        deprecated=deprecated_out(deprecation_of(row.guide), row.chosen or row.guide.codename),
         has_draft=Draft.objects.filter(guide=row.guide).exists(),
         before=[chain_line(n) for n in near.before],
         after=[chain_line(n) for n in near.after],

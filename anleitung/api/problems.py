@@ -50,6 +50,7 @@ STATUS = {
     "invalid-picture": 422,
     "no-fix": 422,
     "change-note-refused": 422,
+    "deprecate-refused": 422,
     "version-too-low": 422,
     "nothing-in-common": 422,
     "contest-refused": 422,

@@ -32,6 +32,7 @@ from anleitung.api.shapes import (
     WithdrawIn,
     redrafted_out,
 )
+from anleitung.api.state_routes import router as state_router
 from anleitung.api.watch_routes import router as watch_router
 from anleitung.api.writing_routes import router as writing_router
 from anleitung.core.formats.pictures import MAX_BROUGHT, InvalidPicture
@@ -269,6 +270,7 @@ def make_api() -> NinjaAPI:
     api.add_router("", watch_router)
     api.add_router("", bench_router)
     api.add_router("", compare_router)
+    api.add_router("", state_router)
     api.add_router("", job_router)
     api.add_router("", writing_router)
     return api

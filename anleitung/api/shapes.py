@@ -9,7 +9,9 @@ from pydantic import Field
 from anleitung.core.evidence.report import EvidenceOut
 from anleitung.core.sheet.model import SheetOut
 from anleitung.guides.chain import Neighbour
-from anleitung.guides.models import Draft, Revision
+from anleitung.guides.load import newest_revision
+from anleitung.guides.models import Deprecation, Draft, Revision
+from anleitung.guides.states import State
 from anleitung.guides.work import redrafted
 
 
@@ -104,7 +106,7 @@ class GuidesOut(Schema):
 
 
 class VersionLineOut(Schema):
-    """note: what readers are told of the change, a sentence a line."""
+    """note: what readers are told of the change, a sentence a line; state: what it is by now."""
 
     version: str
     short: str
@@ -112,6 +114,24 @@ class VersionLineOut(Schema):
     published_by: str
     withdrawn: str
     note: str = ""
+    state: State = "published"
+
+
+class DeprecatedOut(Schema):
+    """follower, title: of the guide to follow instead, "" for none."""
+
+    reason: str
+    follower: str
+    title: str
+    at: datetime
+    by: str
+
+
+class DeprecateIn(Schema):
+    """follower: the guide of the codename to follow instead, "" for none."""
+
+    reason: Annotated[str, Field(max_length=4_000)]
+    follower: Annotated[str, Field(max_length=60)] = ""
 
 
 class ChainLineOut(Schema):
@@ -196,6 +216,7 @@ class PageOut(Schema):
     version: str
     next_version: str
     follows: VersionLineOut | None = None
+    deprecated: DeprecatedOut | None = None
     fingerprint: str
     short: str
     changed_at: datetime
@@ -285,7 +306,7 @@ def redrafted_out(draft: Draft) -> BroughtInOut:
     return BroughtInOut(**redrafted(draft))
 
 
-def version_line(revision: Revision) -> VersionLineOut:
+def version_line(revision: Revision, state: State = "published") -> VersionLineOut:
     withdrawal = getattr(revision, "withdrawal", None)
     return VersionLineOut(
         version=revision.version,
@@ -294,6 +315,20 @@ def version_line(revision: Revision) -> VersionLineOut:
         published_by=revision.published_by.get_username(),
         withdrawn=withdrawal.reason if withdrawal else "",
         note=revision.change_note.text if hasattr(revision, "change_note") else "",
+        state=state,
+    )
+
+
+def deprecated_out(standing: Deprecation | None, codename: str) -> DeprecatedOut | None:
+    if standing is None:
+        return None
+    newest = newest_revision(standing.follower, codename) if standing.follower else None
+    return DeprecatedOut(
+        reason=standing.reason,
+        follower=standing.follower.slug if standing.follower else "",
+        title=newest.title if newest else "",
+        at=standing.at,
+        by=standing.by.get_username(),
     )
 
 

@@ -10,6 +10,8 @@ from anleitung.storage.immutable_tables import Guard
 GUARDED = {
     "guides_revision": Guard((("id",), ("fingerprint",), ("short",), ("guide_id", "number"))),
     "guides_changenote": Guard((("id",), ("revision_id",))),
+    # That it was taken up again is added, once.
+    "guides_deprecation": Guard((("id",),), once="ended_by_id", with_it=("ended_at",)),
     "guides_withdrawal": Guard((("id",), ("revision_id",))),
     "guides_storedpicture": Guard((("id",), ("sha256",))),
     # A proof that does not count is taken away and made anew; none is ever edited.

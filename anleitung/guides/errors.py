@@ -34,6 +34,12 @@ class NoSuchStep(NotThere):
     code = "no-such-step"
 
 
+class DeprecateRefused(AnleitungError):
+    """A guide that cannot be deprecated so, or not be taken up again."""
+
+    code = "deprecate-refused"
+
+
 class ChangeNoteRefused(AnleitungError):
     """A note on a change that cannot be shown to readers."""
 

@@ -241,6 +241,11 @@ def newest_revisions(codename: str) -> list[Revision]:
     return [row for row in found.values() if is_for(row)]
 
 
+def newest_revision(guide: Guide, codename: str) -> Revision | None:
+    """Of one guide, under the codename; None where all are withdrawn."""
+    return next((r for r in newest_revisions(codename) if r.guide_id == guide.pk), None)
+
+
 def held_guides() -> QuerySet[Guide]:
     """Those with a draft or a revision; of others, a deleted draft can be brought back."""
     drafts, revisions = Draft.objects.values("guide"), Revision.objects.values("guide")

@@ -209,6 +209,35 @@ class Withdrawal(models.Model):
         return f"{self.revision} withdrawn"
 
 
+class Deprecation(models.Model):
+    """A guide that is not to be begun any more; its published states stay readable.
+
+    follower: the guide to follow instead, None for none. ended: when it was taken up again.
+    """
+
+    guide = models.ForeignKey(Guide, on_delete=models.PROTECT, related_name="deprecations")
+    follower = models.ForeignKey(Guide, null=True, on_delete=models.PROTECT, related_name="+")
+    reason = models.CharField(max_length=500)
+    at = models.DateTimeField()
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    ended_at = models.DateTimeField(null=True)
+    ended_by = models.ForeignKey(
+        settings.AUTH_USER_MODEL, null=True, on_delete=models.PROTECT, related_name="+"
+    )
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(
+                fields=["guide"],
+                condition=models.Q(ended_at__isnull=True),
+                name="deprecated_once",
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.guide} deprecated"
+
+
 class KnownFile(models.Model):
     """A file of a draft or a revision, by its digest: what an unknown file may be.
 

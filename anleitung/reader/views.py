@@ -47,9 +47,11 @@ from anleitung.guides.load import (
     load_proof,
     load_sheet,
     load_whole,
+    newest_revision,
     newest_revisions,
 )
 from anleitung.guides.models import Revision, StoredPicture
+from anleitung.guides.states import deprecation_of
 from anleitung.limits.addresses import client_address
 from anleitung.limits.spend import Limit, TooMany, address_name, spend
 from anleitung.reader.check import NOTHING_GIVEN, Given, check, read_build
@@ -321,9 +323,18 @@ def _render_revision(
         .order_by("-number")
         .first()
     )
-    newest = revision.guide.revisions.order_by("-number").select_related("guide").first()
+    # What is withdrawn is nowhere to go on to.
+    newest = (
+        revision.guide.revisions.filter(withdrawal__isnull=True)
+        .order_by("-number")
+        .select_related("guide")
+        .first()
+    )
     for other in filter(None, (earlier, newest)):
         other.chosen = revision.chosen
+    mine = revision.chosen or revision.guide.codename
+    deprecated = deprecation_of(revision.guide)
+    follower = deprecated.follower if deprecated else None
     told_by_readers = read_evidence(revision, now=now)
     evidence = told_by_readers.counted
     findings = [f for row in sheet.rows for f in row.findings] + list(sheet.general)
@@ -337,6 +348,8 @@ def _render_revision(
         ],
         "revision": revision,
         "withdrawal": getattr(revision, "withdrawal", None),
+        "deprecated": deprecated,
+        "follower": newest_revision(follower, mine) if follower else None,
         "newer": newest if newest and newest.number > revision.number else None,
         "address": address_of(revision),
         "others": [o for o in load_whole(revision).codenames if o != bundle.device.codename],

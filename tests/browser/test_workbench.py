@@ -29,7 +29,7 @@ def test_from_bundle_to_published_revision(bench: Page, tmp_path: Path) -> None:
     dialog = bench.get_by_role("dialog")
     expect(dialog).to_contain_text("You can withdraw it later, but never change it.")
     dialog.get_by_role("button", name="Publish 1.0.0").click()
-    expect(bench.get_by_text("published by tonnenleger")).to_be_visible()
+    expect(bench.get_by_text("by tonnenleger,")).to_be_visible()
     expect(bench.get_by_text("No reports yet.")).to_be_visible()
     bench.get_by_role("link", name="Readers’ page").click()
     expect(bench.get_by_role("heading", name="Is this for my phone?")).to_be_visible()

@@ -148,3 +148,15 @@ def test_steps_become_a_passage_and_another_guide_takes_it(bench: Page) -> None:
     expect(bench.get_by_role("region", name="Steps")).to_contain_text("remove screen-lock")
     expect(bench.locator("main")).to_contain_text("for guides of Tidewerk")
     assert Axe().run(bench).violations_count == 0
+
+
+def test_a_guide_is_deprecated_with_what_follows_it_and_taken_up_again(bench: Page) -> None:
+    bench.goto("/c/achtknoten/guides/install-kiebitz?v=1.0.0")
+    bench.get_by_role("button", name="Deprecate this guide").click()
+    bench.get_by_label("Why it should not be begun any more").fill("Another does it better.")
+    bench.get_by_label("Followed by").select_option("return-to-stock")
+    bench.get_by_role("button", name="Deprecate", exact=True).click()
+    expect(bench.get_by_text("Deprecated by tonnenleger")).to_be_visible()
+    assert Axe().run(bench).violations_count == 0
+    bench.get_by_role("button", name="Take it up again").click()
+    expect(bench.get_by_role("button", name="Deprecate this guide")).to_be_visible()

@@ -4,6 +4,7 @@ from collections.abc import Iterator
 from gettext import gettext as _
 
 from anleitung.core.documents.package import Package
+from anleitung.core.files.lists import all_digests
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.open_question import OpenQuestion
 from anleitung.core.guide.walk import actions_of
@@ -100,7 +101,7 @@ def same_bytes(one: Package, other: Package) -> bool:
 
     Without either nothing is known to be the same.
     """
-    mine, theirs = _digests(one), _digests(other)
+    mine, theirs = all_digests(one), all_digests(other)
     if one.derived is not None and not mine and not theirs:
         return one.derived == other.derived
     shared = mine.keys() & theirs.keys()
@@ -109,11 +110,6 @@ def same_bytes(one: Package, other: Package) -> bool:
         and bool(shared)
         and all(mine[kind] == theirs[kind] for kind in shared)
     )
-
-
-def _digests(package: Package) -> dict[str, str]:
-    own = {"sha256": package.sha256} if package.sha256 else {}
-    return own | package.also.given
 
 
 def _digest(package: Package) -> str:

@@ -1140,6 +1140,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/guides/{codename}/{slug}/deprecate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Deprecate */
+        post: operations["anleitung_api_state_routes_post_deprecate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/guides/{codename}/{slug}/signed": {
         parameters: {
             query?: never;
@@ -1151,6 +1168,23 @@ export interface paths {
         put?: never;
         /** Post Signed */
         post: operations["anleitung_api_file_routes_post_signed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guides/{codename}/{slug}/take-up-again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Take Up Again */
+        post: operations["anleitung_api_state_routes_post_take_up_again"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2592,6 +2626,47 @@ export interface components {
              * Format: date-time
              */
             until: string;
+        };
+        /**
+         * DeprecateIn
+         * @description follower: the guide of the codename to follow instead, "" for none.
+         */
+        DeprecateIn: {
+            /**
+             * Follower
+             * @default
+             */
+            follower: string;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * DeprecatedOut
+         * @description follower, title: of the guide to follow instead, "" for none.
+         */
+        DeprecatedOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Follower */
+            follower: string;
+            /** Reason */
+            reason: string;
+            /** Title */
+            title: string;
+        };
+        /** DeprecationOut */
+        DeprecationOut: {
+            /** Codename */
+            codename: string;
+            /** Is Deprecated */
+            is_deprecated: boolean;
+            /** Slug */
+            slug: string;
         };
         /**
          * DifferenceOut
@@ -4090,6 +4165,7 @@ export interface components {
             codenames: components["schemas"]["ForCodenameOut"][];
             /** Contests */
             contests: components["schemas"]["ContestOut"][];
+            deprecated?: components["schemas"]["DeprecatedOut"] | null;
             earlier: components["schemas"]["EvidenceOut"] | null;
             /** Earlier Version */
             earlier_version: string;
@@ -5505,7 +5581,7 @@ export interface components {
         };
         /**
          * VersionLineOut
-         * @description note: what readers are told of the change, a sentence a line.
+         * @description note: what readers are told of the change, a sentence a line; state: what it is by now.
          */
         VersionLineOut: {
             /**
@@ -5522,6 +5598,12 @@ export interface components {
             published_by: string;
             /** Short */
             short: string;
+            /**
+             * State
+             * @default published
+             * @enum {string}
+             */
+            state: "published" | "superseded" | "deprecated" | "withdrawn";
             /** Version */
             version: string;
             /** Withdrawn */
@@ -12291,6 +12373,105 @@ export interface operations {
             };
         };
     };
+    anleitung_api_state_routes_post_deprecate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeprecateIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeprecationOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     anleitung_api_file_routes_post_signed: {
         parameters: {
             query?: never;
@@ -12314,6 +12495,101 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SignedOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_state_routes_post_take_up_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeprecationOut"];
                 };
             };
             /** @description Bad Request */

@@ -14,6 +14,7 @@ const TOUCHED = {
     "files",
     "file-set",
     "package",
+    "compare",
   ],
   document: [
     "home",

@@ -7,6 +7,7 @@ from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.package import Package
+from anleitung.core.files.lists import all_digests
 from anleitung.core.writing.notes.known import Known
 
 _LINK = re.compile(r"\bhttps?://[^\s<>\"')\]]+", re.IGNORECASE)
@@ -90,7 +91,7 @@ class AboutFiles:
         if package is None:
             says = _("{name} is not known here. Drop it into the file set to compare its digest")
             return ToldOfFile("", kinds[0], digest, "unknown-file", says.format(name=name))
-        there = recorded(package)
+        there = all_digests(package)
         for kind in kinds:
             if there.get(kind) == digest:
                 says = _("the digest of {name} is the one on record").format(name=package.name)
@@ -112,19 +113,13 @@ def _file_of(link: str) -> str:
     return re.split(r"[?#]", link)[0].rstrip("/").rpartition("/")[2]
 
 
-def recorded(package: Package) -> dict[str, str]:
-    """Algorithm → digest."""
-    own = {"sha256": package.sha256} if package.sha256 else {}
-    return own | package.also.given
-
-
 def with_told(package: Package, told: ToldOfFile) -> Package:
     """With what is new of it; what is on record stays as it is."""
     if told.kind == "link":
         if told.value in package.sources or len(package.sources) >= 10:
             return package
         return package.model_copy(update={"sources": (*package.sources, told.value)})
-    if told.kind in recorded(package):
+    if told.kind in all_digests(package):
         return package
     if told.kind == "sha256":
         return package.model_copy(update={"sha256": told.value})

@@ -3,6 +3,7 @@ import { Link, useNavigate } from "react-router";
 import type { Page } from "../../api/client";
 import { counted } from "../../ui/counted";
 import { dayWords } from "../../ui/dates";
+import { Deprecate } from "./Deprecate";
 import { NextDraft } from "./NextDraft";
 import { PublishButton } from "./PublishButton";
 import { WithdrawButton } from "./WithdrawButton";
@@ -16,8 +17,9 @@ export function GuideHead({ page }: { page: Page }) {
       <div className="mt-1.5 mb-1 flex flex-wrap items-baseline gap-x-3 gap-y-1">
         <h1 className="text-[1.1875rem] font-semibold">{sheet.title}</h1>
         <VersionList page={page} />
+        <StateWord page={page} />
         <span className="text-[0.7812rem] text-soft">
-          {page.kind === "draft" ? "changed by" : "published by"} {page.changed_by},{" "}
+          {page.kind === "draft" ? "changed by" : "by"} {page.changed_by},{" "}
           {dayWords(page.changed_at)}
         </span>
         <span className="ml-auto flex items-baseline gap-3">
@@ -32,6 +34,7 @@ export function GuideHead({ page }: { page: Page }) {
       </div>
       <Codenames page={page} />
       <WhatChanged page={page} />
+      <Deprecate page={page} />
       {page.withdrawn && (
         <p role="alert" className="mark mark-stop mb-1.5 text-[0.9375rem] font-semibold text-loss">
           Withdrawn{page.withdrawn_at && ` on ${dayWords(page.withdrawn_at)}`}: {page.withdrawn}
@@ -41,10 +44,25 @@ export function GuideHead({ page }: { page: Page }) {
   );
 }
 
+const MARKS = {
+  published: "mark-proved text-ok",
+  superseded: "mark-note text-soft",
+  deprecated: "mark-warn text-care",
+  withdrawn: "mark-stop text-loss",
+} as const;
+
+/** What a published state is by now, as a word and a shape. */
+function StateWord({ page }: { page: Page }) {
+  const mine = page.versions.find((each) => page.short && each.short === page.short);
+  if (!mine) return null;
+  return <span className={`mark ${MARKS[mine.state]}`}>{mine.state}</span>;
+}
+
 /** What readers are told of this version. */
 function WhatChanged({ page }: { page: Page }) {
   const mine = page.versions.find((each) => page.short && each.short === page.short);
-  if (!mine?.note) return null;
+  // Of the first there is nothing that it changed.
+  if (!mine?.note || mine === page.versions.at(-1)) return null;
   return (
     <details className="mb-1.5">
       <summary className="cursor-pointer text-soft">What {mine.version} changed</summary>
@@ -106,7 +124,7 @@ function VersionList({ page }: { page: Page }) {
     ...(page.has_draft ? [{ value: "draft", says: "Draft" }] : []),
     ...page.versions.map((each) => ({
       value: each.version,
-      says: each.withdrawn ? `${each.version}, withdrawn` : each.version,
+      says: each.state === "published" ? each.version : `${each.version}, ${each.state}`,
     })),
   ];
   const now = page.kind === "draft" ? "draft" : page.version;
