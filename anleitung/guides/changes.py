@@ -21,6 +21,15 @@ class Change:
     withdrawn: str
     at: datetime
 
+    @property
+    def path(self) -> str:
+        """Of the readers' page. Where a guide is for several phones it asks which: nothing of the
+
+        steps is read for a list.
+        """
+        row = self.revision
+        return f"/r/{row.short}/for/{row.chosen}" if row.chosen else f"/r/{row.short}"
+
 
 def changes_of(codename: str = "", slug: str = "") -> list[Change]:
     """Of a guide, of all guides of a codename, or of the site. Raises NoSuchGuide."""
@@ -29,7 +38,9 @@ def changes_of(codename: str = "", slug: str = "") -> list[Change]:
         rows = rows.filter(guide=find_guide(codename, slug))
     elif codename:
         rows = rows.filter(guide__in=guides_of(codename))
-    rows = rows.select_related("guide", "change_note", "withdrawal").order_by("-published_at")
+    rows = rows.select_related("guide", "change_note", "withdrawal", "published_by").order_by(
+        "-published_at"
+    )
     found = [_change(row, codename) for row in rows[:MOST] if _is_for(row, codename)]
     return sorted(found, key=lambda change: change.at, reverse=True)
 

@@ -10,6 +10,7 @@ from anleitung.core.proof.run.compile import Compiled, run_bundle
 from anleitung.core.revisions.compare import compare
 from anleitung.core.revisions.compared import ComparisonOut, Level
 from anleitung.core.revisions.version import FIRST, level_of, next_version, raised
+from anleitung.guides.errors import UnreadableGuide
 from anleitung.guides.load import Stored, chosen_for, load_bundle, load_whole
 from anleitung.guides.models import Draft, Revision
 from anleitung.storage.recent import Kept
@@ -84,6 +85,7 @@ class Numbered:
 
 FIRST_NOTE = "The first version."
 _MOST_LINES = 12
+_MOST_NOTE = 2_000
 
 
 def number_for(draft: Draft, wanted: Level | None) -> Numbered:
@@ -94,7 +96,12 @@ def number_for(draft: Draft, wanted: Level | None) -> Numbered:
     before = predecessor_of(draft)
     if before is None:
         return Numbered(FIRST, "", FIRST_NOTE)
-    told = compare_states(before, draft)
+    try:
+        told = compare_states(before, draft)
+    except (UnreadableGuide, NothingInCommon) as error:
+        # Nothing is known to be the same, and that does not keep anybody from publishing.
+        note = f"It could not be compared with {before.version}. {error}"
+        return Numbered(next_version(before.version, "major"), "major", note[:_MOST_NOTE])
     level = raised(told.level, wanted) if wanted else told.level
     return Numbered(next_version(before.version, level), level, note_of(told))
 

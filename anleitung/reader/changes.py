@@ -12,7 +12,6 @@ from django.views.decorators.http import require_safe
 
 from anleitung.guides.changes import Change, changes_of
 from anleitung.guides.errors import NotThere
-from anleitung.guides.load import address_of
 
 Told = tuple[str, str, list[Change]]
 
@@ -73,7 +72,7 @@ class ChangesFeed(Feed):  # type: ignore[type-arg]
         return "<br>".join(escape(line) for line in (*lines, *change.lines))
 
     def item_link(self, change: Change) -> str:
-        return address_of(change.revision)
+        return change.path
 
     def item_guid(self, change: Change) -> str:
         """The same for a version whatever becomes of it, on any host."""

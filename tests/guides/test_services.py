@@ -136,7 +136,7 @@ def _sql(statement: str) -> None:
 
 WAYS = {
     "save": lambda r: setattr(r, "title", "x") or r.save(),
-    "delete": lambda r: r.known_files.all().delete() and r.delete(),
+    "delete": lambda r: r.known_files.all().delete() and r.change_note.delete() and r.delete(),
     "queryset update": lambda r: Revision.objects.update(title="x"),
     "queryset delete": lambda r: Revision.objects.all()._raw_delete("default"),
     "bulk update": lambda r: (

@@ -222,6 +222,17 @@ def test_an_edited_revision_is_told_and_the_rest_goes_on(
     assert kept.status_code == 200
     assert Client().get(f"/r/{revision.short}").status_code == 503
     assert Client().get("/").status_code == 200
+    for path in ("/changes", "/c/palstek/feed.atom"):
+        assert Client().get(path).status_code == 200
+    # What cannot be compared is followed by a major version, and says so.
+    words = ("guide.yaml", "title: Install", "title: Never compared, install")
+    draft = bring_in(
+        actor=maintainer, files=edited_files("clean-install", [words]), replaces="", now=NOW
+    ).draft
+    at = {"codename": "palstek", "slug": "clean-install", "seen": draft.fingerprint}
+    made = publish(actor=maintainer, now=NOW, **at)
+    assert made.version == "2.0.0"
+    assert made.change_note.text.startswith("It could not be compared with 1.0.0.")
 
 
 def test_an_edited_document_of_the_catalogue_is_told_and_the_rest_goes_on(

@@ -36,12 +36,16 @@ END = "end"  # the step id of what is judged after the last step
 
 @dataclass(slots=True)
 class Compiled:
-    """A bundle ready to run, and its run. rows[i] is the i-th step; promises come after them."""
+    """A bundle ready to run, and its run. rows[i] is the i-th step; promises come after them.
+
+    possible: the phones that can exist, once they were asked for (starts_of).
+    """
 
     bundle: Bundle
     rows: tuple[Row, ...]
     procedure: Procedure
     run: Run
+    possible: Node | None = None
 
     def reads(self, fact: str) -> bool:
         """Whether anything in the run told phones apart by this fact."""
@@ -160,10 +164,13 @@ def _before_all(space: Space, start: State, judge: Callable[..., None], world: W
 def starts_of(compiled: Compiled) -> Node:
     """The phones that can exist; all that can be thought of where the run was not finished."""
     procedure = compiled.procedure
-    try:
-        return possible_starts(procedure.space, procedure.start, compiled.bundle.world)
-    except BudgetSpent:
-        return procedure.space.true
+    if compiled.possible is None:
+        try:
+            world = compiled.bundle.world
+            compiled.possible = possible_starts(procedure.space, procedure.start, world)
+        except BudgetSpent:
+            compiled.possible = procedure.space.true
+    return compiled.possible
 
 
 def run_bundle(bundle: Bundle, budget: Budget) -> Compiled:

@@ -77,7 +77,7 @@ def _keep_text(made: Drafted, note: Note) -> None:
 # What is told of the phone or the computer after a step, and asks for nothing.
 _SEEN = re.compile(
     r"^(?:[-*•]\s+|\(?\d{1,3}[.)]\s+)?(?:then |now )?(?:you|it|the phone|the screen|[\w, ]{3,40})"
-    r"\s(?:should|will|must)\s(?:now\s)?(?:see|show|read|say|be|list|start)\b",
+    r"\s(?:should|will)\s(?:now\s)?(?:see|show|read|say|be|list|start)\b",
     re.IGNORECASE,
 )
 
