@@ -25,7 +25,8 @@ const WORDS = {
 export function TwoSheets(props: { rows: Told["rows"]; first: string; second: string }) {
   if (props.rows.length === 0) return null;
   return (
-    <div className="two-sheets-frame">
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: on a small screen it is scrolled by keys as well
+    <section className="two-sheets-frame" aria-label="The rows of both" tabIndex={0}>
       <table className="two-sheets">
         <thead>
           <tr>
@@ -49,7 +50,7 @@ export function TwoSheets(props: { rows: Told["rows"]; first: string; second: st
           )}
         </tbody>
       </table>
-    </div>
+    </section>
   );
 }
 
