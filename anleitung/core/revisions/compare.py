@@ -9,7 +9,7 @@ from anleitung.core.diagrams.space import Node
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.nested import Nested, OneStep
 from anleitung.core.marked import N_, Texts, counted
-from anleitung.core.phone.actions.base import LOSS_WORDS
+from anleitung.core.phone.actions.base import LOSS_WORDS, Step
 from anleitung.core.proof.explain.words import boxes_words
 from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings.catalogue import BY_ID
@@ -39,7 +39,7 @@ def compare(first: Compiled, second: Compiled) -> ComparisonOut:
     said.sort(key=lambda each: LEVELS.index(each.level))
     level: Level = said[0].level if said else "same"
     changes = any(row.how in ("effect", "added", "removed") for row in rows)
-    equal = not of_phones and not changes and not any(s.kind == "file" for s in said)
+    equal = not of_phones and not changes and not any(s.kind in _NOT_EQUAL for s in said)
     fell = effects.whole_phones(effects.fell_out, effects.admitted_second)
     came = effects.whole_phones(effects.came_in, effects.admitted_first)
     return ComparisonOut(
@@ -54,6 +54,10 @@ def compare(first: Compiled, second: Compiled) -> ComparisonOut:
         said=tuple(said),
         rows=rows,
     )
+
+
+# Files, and documents that say what a reader types and sees: two that differ are not the same.
+_NOT_EQUAL = ("file", "document")
 
 
 def _unfinished(first: Compiled, second: Compiled) -> ComparisonOut:
@@ -177,6 +181,9 @@ def _row(effects: Effects, pair: Pair) -> RowPairOut:
             kinds=kinds_of_phone(n), which=which(effects, differs, effects.common)
         )
         return RowPairOut(first=first, second=second, how="effect", means=means)
+    if isinstance(other, Step) and other.on_trust and _told_by_hand(one) != _told_by_hand(other):
+        means = _("done by hand otherwise: what that changes is on trust")
+        return RowPairOut(first=first, second=second, how="effect", means=means)
     if pair.moved:
         means = _("stood at {n} before; it changes the same").format(n=first.number)
         return RowPairOut(first=first, second=second, how="moved", means=means)
@@ -187,6 +194,11 @@ def _row(effects: Effects, pair: Pair) -> RowPairOut:
         return RowPairOut(first=first, second=second, how="words", means=means)
     means = _("done otherwise; it changes the same")
     return RowPairOut(first=first, second=second, how="otherwise", means=means)
+
+
+def _told_by_hand(step: OneStep) -> str:
+    """The words of a step by hand are what is done, and the model sees nothing of it."""
+    return str(getattr(step, "says", ""))
 
 
 _WORD_NAMES = Texts(

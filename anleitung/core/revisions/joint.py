@@ -10,7 +10,8 @@ from anleitung.core.phone.world import NOT_LISTED
 class Joint:
     """names: how facts of the second run are called in the first, where a step changed its id.
 
-    A fact that one run does not know is, for it, as on the usual phone: it says nothing of others.
+    A fact that one run does not know is, for it, as on the usual phone, and a choice the usual one:
+    it says nothing of others.
     """
 
     def __init__(self, first: Space, second: Space, names: Mapping[str, str]) -> None:
@@ -31,7 +32,7 @@ class Carried:
         self.known = joint.true
         own = {fact.name for fact in facts}
         for fact in joint.facts:
-            if fact.name not in own and fact.kind is FactKind.PHONE:
+            if fact.name not in own and fact.kind is not FactKind.ORACLE:
                 usual = joint.where(joint.var(fact.name), fact.default)
                 self.known = joint.both(self.known, usual)
 

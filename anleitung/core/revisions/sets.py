@@ -19,6 +19,7 @@ def sets_said(first: Bundle, second: Bundle) -> Iterator[SaidOut]:
     yield from _options(first, second)
     yield from _promises(first, second)
     yield from _cautions(first, second)
+    yield from _documents(first, second)
     for field, name in (("tools", _("host tool")), ("programs", _("phone program"))):
         mine, theirs = getattr(first.guide, field), getattr(second.guide, field)
         for each in (n for n in theirs if n not in mine):
@@ -33,6 +34,26 @@ def sets_said(first: Bundle, second: Bundle) -> Iterator[SaidOut]:
         names = ", ".join(_WORDS[name] for name in words)
         says = _("Other words: {names}").format(names=names)
         yield SaidOut(level="patch", kind="words", says=says)
+
+
+def _documents(first: Bundle, second: Bundle) -> Iterator[SaidOut]:
+    """What both carry and what says something else in each: commands, menus, the phone itself."""
+    mine, theirs = _carried(first), _carried(second)
+    for name, document in theirs.items():
+        if name in mine and mine[name] != document:
+            says = _("The {kind} {name} is described otherwise")
+            yield _minor("document", says.format(kind=name[0], name=name[1]))
+
+
+def _carried(bundle: Bundle) -> dict[tuple[str, str], object]:
+    found: dict[tuple[str, str], object] = {
+        (_("phone"), bundle.device.codename): bundle.device,
+        **{(_("host tool"), t.name): t for t in bundle.tools},
+        **{(_("phone program"), p.name): p for p in bundle.programs},
+        **{(_("naming scheme"), s.name): s for s in bundle.schemes},
+        **{(_("build"), b.build): b for b in bundle.builds},
+    }
+    return found
 
 
 _WORDS = Texts(

@@ -11,6 +11,8 @@ from hypothesis import strategies as st
 from anleitung.core.diagrams.one import run_one
 from anleitung.core.diagrams.run import Budget, run_all
 from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.document import Choice, Option
+from anleitung.core.phone.actions.by_hand import ByHand
 from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings.catalogue import BY_ID
 from anleitung.core.proof.run.compile import Compiled, compile_bundle, run_bundle
@@ -209,3 +211,43 @@ def test_a_version_follows_and_is_raised_and_never_lowered() -> None:
     narrower = compared(NARROW)
     assert level_of([same, narrower]) == level_of([]) == "major"
     assert level_of([same]) == "same"
+
+
+def with_option(of: Bundle) -> Bundle:
+    choices = tuple(Choice(id=name, says=name) for name in ("usual", "other"))
+    more = Option(id="more", ask="Which?", choices=choices)
+    options = (*of.guide.options, more)
+    return of.with_guide(of.guide.model_copy(update={"options": options}))
+
+
+def test_a_choice_that_comes_is_minor_and_one_that_goes_is_major() -> None:
+    made = bundle("unlock")
+    one, two = run_bundle(made, Budget()), run_bundle(with_option(made), Budget())
+    comes, goes = compare(one, two), compare(two, one)
+    assert (comes.level, comes.equal, comes.came, comes.fell) == ("minor", False, 0, 0)
+    assert "have a choice that they had not" in comes.reason
+    assert (goes.level, goes.equal) == ("major", False)
+
+
+def test_what_a_tool_says_otherwise_is_not_the_same() -> None:
+    """The model runs the same; what a reader types does not."""
+    made = bundle("clean-install")
+    tools = tuple(t.model_copy(update={"versions": "9 only"}) for t in made.tools)
+    found = compare(run_bundle(made, Budget()), run_bundle(replace(made, tools=tools), Budget()))
+    assert (found.level, found.equal) == ("minor", False)
+    assert "is described otherwise" in found.reason
+
+
+def test_words_of_a_step_by_hand_are_what_is_done() -> None:
+    made = bundle("clean-install")
+
+    def by_hand(says: str) -> Compiled:
+        step = ByHand(action="by-hand", id="by-hand", says=says)
+        guide = made.guide.model_copy(update={"steps": (step, *made.guide.steps)})
+        return run_bundle(made.with_guide(guide), Budget())
+
+    found = compare(by_hand("press the small button"), by_hand("pull the battery"))
+    assert not found.equal
+    assert [row.means for row in found.rows if row.how == "effect"] == [
+        "done by hand otherwise: what that changes is on trust"
+    ]

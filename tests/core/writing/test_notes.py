@@ -159,11 +159,13 @@ def test_digests_and_links_go_to_their_file(text: str, told: list[tuple[str, str
         (f"get {ZIP} {SUM}", f"on record {ZIP} has another digest, {record(ZIP)[:12]}…"),
         (f"- sums.bin {SUM}", "sums.bin is not known here"),
         (SUM, "it is not clear of which file"),
+        (f"{ZIP}\ndigest of the recovery {SUM}", "it is not clear of which file"),
+        (f"{ZIP}\nother.part {SUM}", "other.part is not known here"),
         ("https://files.tonnenleger.test/nobody-knows.zip", "no file is known for"),
     ],
 )
 def test_what_contradicts_the_record_or_fits_nothing_is_asked(text: str, says: str) -> None:
-    [note] = read_notes(text, known())
+    *_before, note = read_notes(text, known())
     assert note.read_as == "open"
     assert note.of_files == ()
     assert any(says in row.open_about for row in note.rows)

@@ -13,7 +13,13 @@ from anleitung.core.writing.notes.known import Known
 _LINK = re.compile(r"\bhttps?://[^\s<>\"')\]]+", re.IGNORECASE)
 _HEX = re.compile(r"(?<![0-9a-fA-F])(?:[0-9a-fA-F]{128}|[0-9a-fA-F]{64}|[0-9a-fA-F]{40}|"
                   r"[0-9a-fA-F]{32})(?![0-9a-fA-F])")  # fmt: skip
-_NAME = re.compile(r"[\w.+-]*\w\.(?:img|zip|bin|tar|gz|xz|txt|pkg|raw|elf)\b", re.IGNORECASE)
+_NAME = re.compile(r"[\w.+-]*\w\.[a-z][a-z0-9]{0,4}\b", re.IGNORECASE)
+# What may stand beside a digest on a line of its own; other words may speak of another file.
+_LABEL = re.compile(
+    r"\b(?:sha-?\d*|md5|blake\w*|digests?|(?:check)?sums?|hash(?:es)?|its|the|is|file|in|hex)\b"
+    r"|[\W\d_]",
+    re.IGNORECASE,
+)
 # Which digest a row of hex digits can be; 64 and 128 digits may be another than the usual one.
 _BY_LENGTH = {128: ("sha512", "blake2b"), 64: ("sha256", "blake3"), 40: ("sha1",), 32: ("md5",)}
 # A digest on a line of its own belongs to the file of the last lines, and to none further up.
@@ -49,7 +55,7 @@ class AboutFiles:
         digests = [m[0].lower() for m in _HEX.finditer(bare)]
         names = list(dict.fromkeys(m[0] for m in _NAME.finditer(bare)))
         found = [self._of_link(link, names) for link in links if len(link) <= MAX_LINK]
-        found += self._of_digests(digests, names, number)
+        found += self._of_digests(digests, names, number, bare)
         if len(names) == 1:
             self._last, self._at = names[0], number
         elif not names and links:
@@ -72,9 +78,10 @@ class AboutFiles:
         return ToldOfFile(package.id, "link", link, "new", says)
 
     def _of_digests(
-        self, digests: list[str], names: list[str], number: int
+        self, digests: list[str], names: list[str], number: int, bare: str
     ) -> Iterator[ToldOfFile]:
-        if not names and self._last and number - self._at <= _NEAR:
+        alone = not _LABEL.sub("", _HEX.sub("", bare))
+        if not names and alone and self._last and number - self._at <= _NEAR:
             names = [self._last]
         paired = len(names) == 1 or len(names) == len(digests)
         for place, digest in enumerate(digests):
