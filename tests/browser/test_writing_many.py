@@ -87,7 +87,7 @@ def test_a_draft_is_compared_with_what_was_published_and_takes_its_number(bench:
     bench.get_by_role("button", name="Publish", exact=True).click()
     dialog = bench.get_by_role("dialog")
     expect(dialog).to_contain_text("It becomes 1.0.1: 1 step says the same in other words")
-    dialog.get_by_label("As a version that is at least").select_option("minor")
+    dialog.get_by_label("Count it as").select_option("minor")
     note = dialog.get_by_label("What readers are told of it")
     expect(note).to_have_value("1 step says the same in other words: 1.")
     note.fill("Take your time.")
@@ -153,10 +153,10 @@ def test_steps_become_a_passage_and_another_guide_takes_it(bench: Page) -> None:
 def test_a_guide_is_deprecated_with_what_follows_it_and_taken_up_again(bench: Page) -> None:
     bench.goto("/c/achtknoten/guides/install-kiebitz?v=1.0.0")
     bench.get_by_role("button", name="Deprecate this guide").click()
-    bench.get_by_label("Why it should not be begun any more").fill("Another does it better.")
+    bench.get_by_label("Why readers should not start it any more").fill("Another does it better.")
     bench.get_by_label("Followed by").select_option("return-to-stock")
     bench.get_by_role("button", name="Deprecate", exact=True).click()
     expect(bench.get_by_text("Deprecated by tonnenleger")).to_be_visible()
     assert Axe().run(bench).violations_count == 0
-    bench.get_by_role("button", name="Take it up again").click()
+    bench.get_by_role("button", name="Bring it back").click()
     expect(bench.get_by_role("button", name="Deprecate this guide")).to_be_visible()

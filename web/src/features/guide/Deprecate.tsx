@@ -40,7 +40,7 @@ export function Deprecate({ page }: { page: Page }) {
             </>
           )}
           <TextButton disabled={again.isPending} onClick={() => again.mutate()}>
-            Take it up again
+            Bring it back
           </TextButton>
         </p>
         {again.error && <ProblemView error={again.error} />}
@@ -91,7 +91,7 @@ function DeprecateForm(props: { path: { codename: string; slug: string }; onLeav
       }}
     >
       <label className="flex grow items-baseline gap-2">
-        <span className="text-soft">Why it should not be begun any more</span>
+        <span className="text-soft">Why readers should not start it any more</span>
         <input
           // biome-ignore lint/a11y/noAutofocus: it was just asked for
           autoFocus

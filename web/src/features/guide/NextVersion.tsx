@@ -41,7 +41,7 @@ export function NextVersion(props: {
       </label>
       {more.length > 1 && (
         <label className="mt-1 flex gap-2">
-          <span className="text-soft">As a version that is at least</span>
+          <span className="text-soft">Count it as</span>
           <select
             value={props.level ?? least}
             onChange={(event) => {

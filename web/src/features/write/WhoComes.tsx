@@ -42,7 +42,7 @@ export function WhoComes(props: { path: Path; writing: Writing; sheet: Sheet }) 
           {away.map((each) => (
             <li key={each.words}>
               {counted(each.phones, "kind is", "kinds are")} turned away, for example {each.example}
-              : it must be so that {each.words}
+              . Required: {each.words}
             </li>
           ))}
         </ul>
