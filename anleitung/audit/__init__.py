@@ -1,0 +1,1 @@
+"""Who did what: entries that follow each other, each bound to the one before by its digest."""
