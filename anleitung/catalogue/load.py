@@ -195,3 +195,11 @@ def current_fingerprints() -> dict[tuple[str, str, str], str]:
         retired_at__isnull=True, current__isnull=False
     ).values_list("kind", "codename", "name", "current__fingerprint")
     return {(kind, codename, name): fingerprint for kind, codename, name, fingerprint in rows}
+
+
+def known_codenames(codenames: Iterable[str]) -> list[str]:
+    """Those of them that the catalogue holds, retired or not."""
+    wanted = list(codenames)
+    rows = Entry.objects.filter(kind="device", name__in=wanted, current__isnull=False)
+    held = set(rows.values_list("name", flat=True))
+    return [codename for codename in wanted if codename in held]

@@ -36,6 +36,9 @@ INSTALLED_APPS = [
     "axes",
     "django_tasks",
     "django_tasks_db",
+    "django_otp",
+    "django_otp.plugins.otp_totp",
+    "anleitung.audit",
     "anleitung.accounts",
     "anleitung.limits",
     "anleitung.jobs",
@@ -43,6 +46,7 @@ INSTALLED_APPS = [
     "anleitung.guides",
     "anleitung.mirrors",
     "anleitung.reports",
+    "anleitung.review",
     "anleitung.reader",
     "anleitung.demo",
     "anleitung.site",
@@ -60,6 +64,8 @@ MIDDLEWARE = [
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django_otp.middleware.OTPMiddleware",
+    "anleitung.accounts.second_factor.CodeDemanded",
     "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
@@ -132,6 +138,19 @@ AXES_LOCKOUT_TEMPLATE = "reader/locked.html"
 LOG_INS_PER_ADDRESS = int(os.environ.get("ANLEITUNG_LOG_INS_PER_ADDRESS", "40"))
 # Records of log-ins (who, when, from where) are kept for so many days and then deleted.
 KEEP_LOG_IN_DAYS = int(os.environ.get("ANLEITUNG_KEEP_LOG_IN_DAYS", "30"))
+
+# Mails are written to files by default, where an administrator reads them on a page; a site that
+# sends them names its own backend and host.
+EMAIL_BACKEND = os.environ.get(
+    "ANLEITUNG_EMAIL_BACKEND", "django.core.mail.backends.filebased.EmailBackend"
+)
+EMAIL_FILE_PATH = DATA / "mails"
+EMAIL_HOST = os.environ.get("ANLEITUNG_EMAIL_HOST", "localhost")
+DEFAULT_FROM_EMAIL = os.environ.get("ANLEITUNG_EMAIL_FROM", "anleitung@localhost")
+# How readers reach the site, for links in mails that no request stands behind.
+SITE_ADDRESS = os.environ.get("ANLEITUNG_SITE_ADDRESS", "http://127.0.0.1:8000")
+PASSWORD_RESET_TIMEOUT = 3_600  # seconds
+OTP_TOTP_ISSUER = "Anleitung"
 
 LANGUAGE_CODE = "en"
 USE_I18N = False

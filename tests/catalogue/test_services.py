@@ -21,10 +21,10 @@ from anleitung.guides.errors import PublishBlocked
 from anleitung.guides.models import Proof, Revision
 from anleitung.guides.services.bring_in import bring_in
 from anleitung.guides.services.prove_today import prove_today, take_today
-from anleitung.guides.services.publish import publish
 from anleitung.guides.today import held_against_today
 from tests.conftest import NOW
 from tests.core.demo_catalogue import plain
+from tests.ready import publish
 
 
 @pytest.fixture
@@ -237,7 +237,7 @@ def test_draft_that_does_not_hold_with_the_documents_of_today_is_not_published(
     carriers = [{"id": "open", "name": "open market", "unlocking": "permitted"}]
     change(maintainer, "device", "palstek", carriers=carriers, unlocking={})
     wanted = {"codename": "palstek", "slug": "unlock", "seen": draft.fingerprint, "now": NOW}
-    with pytest.raises(PublishBlocked, match="does not hold with the catalogue's documents"):
+    with pytest.raises(PublishBlocked, match="does not hold with the catalogue’s documents"):
         publish(actor=maintainer, **wanted)
     change(maintainer, "device", "palstek")
     assert publish(actor=maintainer, **wanted).version == "1.0.0"

@@ -7,29 +7,35 @@ from typing import Any
 
 import pytest
 from django.contrib.auth import get_user_model
-from django.contrib.auth.models import Group
-from django.db import connection, connections
+from django.contrib.auth.models import Group, User
+from django.db import connections
 
-from anleitung.accounts.roles import MAINTAINER, ensure_roles
-from anleitung.catalogue.apps import GUARDED as CATALOGUE
-from anleitung.catalogue.apps import put_back_triggers
+from anleitung.accounts.roles import ADMINISTRATOR, MAINTAINER, ensure_roles
+from anleitung.accounts.services.invite import come_in, invite
+from anleitung.audit.record import fault_of_record
 from anleitung.catalogue.errors import DocumentMoved
 from anleitung.catalogue.load import find_entry
 from anleitung.catalogue.models import Entry, Version
 from anleitung.catalogue.services.add_builds import Added, add_builds
 from anleitung.catalogue.services.save import save_document
 from anleitung.core.formats.build_list import Filling
-from anleitung.guides.apps import GUARDED as GUIDES
-from anleitung.guides.apps import put_back_triggers as put_back_guides
+from anleitung.guides.models import Revision
+from anleitung.guides.services.bring_in import bring_in
+from anleitung.review.models import PassedGate
+from anleitung.review.services.publish import publish
 from tests.conftest import NOW
+from tests.core.bundles import edited_files
 from tests.core.demo_catalogue import plain
+from tests.guards import put_back, take_off
+from tests.people import made_maintainer
+from tests.ready import let_through
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
 
 @pytest.fixture
 def actor(transactional_db: None) -> Iterator[Any]:
-    put_back_triggers()
+    put_back()
     ensure_roles()
     user = get_user_model().objects.create_user(username="mira.f", password="a-long-enough-word")
     user.groups.add(Group.objects.get(name=MAINTAINER))
@@ -37,18 +43,14 @@ def actor(transactional_db: None) -> Iterator[Any]:
         save_document(actor=user, kind=kind, value=plain(kind, name), seen="", now=NOW)
     yield user
     # Emptying the tables after this test must not be hindered by what guards them.
-    with connection.cursor() as cursor:
-        for table in (*CATALOGUE, *GUIDES):
-            for name in ("no_update", "no_delete", "no_replace"):
-                cursor.execute(f"DROP TRIGGER IF EXISTS {table}_{name}")
+    take_off()
 
 
 @pytest.fixture(autouse=True, scope="module")
 def _triggers_stand_again(django_db_blocker: Any, django_db_setup: None) -> Iterator[None]:
     yield
     with django_db_blocker.unblock():
-        put_back_triggers()
-        put_back_guides()
+        put_back()
         ensure_roles()
 
 
@@ -112,3 +114,32 @@ def test_two_pasted_lists_that_overlap_store_each_build_once(actor: Any) -> None
     assert sorted(each.new for each in told) == [10, 20]
     assert Entry.objects.filter(kind="build").count() == 30
     assert Version.objects.filter(entry__kind="build").count() == 30
+
+
+def outcomes(found: list[Any]) -> list[str]:
+    return sorted(type(each).__name__ for each in found)
+
+
+def test_a_link_lets_one_person_in_and_a_state_is_published_once(actor: Any) -> None:
+    boss = made_maintainer("boss", "palstek")
+    boss.groups.set([Group.objects.get(name=ADMINISTRATOR)])
+    _, secret = invite(actor=boss, role=MAINTAINER, codenames=["palstek"], now=NOW)
+    word = {"email": "", "password": "a-long-enough-word", "now": NOW}
+    found = at_once(
+        *(
+            lambda n=n: come_in(secret=secret, name=f"sailor-{n}", **word)  # type: ignore[misc]
+            for n in range(4)
+        )
+    )
+    assert outcomes(found) == ["LinkUsed", "LinkUsed", "LinkUsed", "User"]
+    assert User.objects.filter(username__startswith="sailor").count() == 1
+
+    draft = bring_in(actor=actor, files=edited_files("unlock", ()), replaces="", now=NOW).draft
+    at = {"codename": "palstek", "slug": "unlock", "now": NOW}
+    let_through(actor=actor, **at)
+    seen = draft.fingerprint
+    found = at_once(*(lambda: publish(actor=actor, seen=seen, **at) for _ in range(3)))
+    assert outcomes(found).count("Revision") == 1
+    assert set(outcomes(found)) <= {"Revision", "AlreadyPublished", "NoSuchDraft"}
+    assert Revision.objects.count() == PassedGate.objects.count() == 1
+    assert fault_of_record() == ""

@@ -7,7 +7,7 @@ from datetime import datetime
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from anleitung.accounts.roles import require_maintainer
+from anleitung.accounts.keepers import require_keeper
 from anleitung.catalogue.load import load_builds, load_device, load_reader, stored_builds
 from anleitung.catalogue.models import Entry
 from anleitung.catalogue.services.save import put
@@ -61,7 +61,7 @@ def add_builds(
     tick: Tick = lambda done, total: None,
 ) -> Added:
     """Stores the lines that are new or changed; the others are left out. All or nothing."""
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     # Read before the transaction begins, and again within it only where something moved since.
     preview_builds(codename=codename, text=text, filling=filling)
     tick(1, 3)

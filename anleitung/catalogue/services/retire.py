@@ -5,7 +5,7 @@ from datetime import datetime
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from anleitung.accounts.roles import require_maintainer
+from anleitung.accounts.keepers import require_keeper
 from anleitung.catalogue.errors import RetireRefused
 from anleitung.catalogue.load import find_entry
 from anleitung.catalogue.models import Entry
@@ -18,7 +18,7 @@ def retire(
     *, actor: User, kind: str, codename: str, name: str, reason: str, now: datetime
 ) -> Entry:
     """Raises NoSuchDocument, RetireRefused."""
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     says = f"Give the reason in 1 to {MOST_CHARACTERS} characters."
     text = stated(reason, least=1, most=MOST_CHARACTERS, error=RetireRefused, says=says)
     with transaction.atomic():
@@ -32,7 +32,7 @@ def retire(
 
 def bring_back(*, actor: User, kind: str, codename: str, name: str) -> Entry:
     """Raises NoSuchDocument."""
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     with transaction.atomic():
         entry = find_entry(kind, codename, name)
         entry.retired_at, entry.retired_because = None, ""

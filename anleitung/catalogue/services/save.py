@@ -7,8 +7,10 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from pydantic import BaseModel
 
+from anleitung.accounts.keepers import become_keeper, require_keeper
 from anleitung.accounts.roles import require_maintainer
 from anleitung.catalogue.errors import DocumentMoved, NoteRefused
+from anleitung.catalogue.load import known_codenames
 from anleitung.catalogue.models import Entry, Version
 from anleitung.core.documents.base import body_of, canonical_bytes, fingerprint_of
 from anleitung.core.documents.device import Device
@@ -40,6 +42,7 @@ def save_document(
     note = stated(note, least=0, most=200, error=NoteRefused, says=says)
     document = checked(kind, value)
     codename, name = address_of(kind, document, codename)
+    require_keeper(actor, *known_codenames((codename,)))
     with transaction.atomic():
         _require_neighbours(kind, document, codename)
         entry, _ = Entry.objects.select_related("current").get_or_create(
@@ -58,6 +61,8 @@ def put(entry: Entry, document: BaseModel, *, actor: User, note: str, now: datet
     """Within a transaction: the next version, or the standing one where nothing differs."""
     body = body_of(document)
     fingerprint = fingerprint_of(entry.kind, body)
+    if entry.kind == "device" and entry.current is None:
+        become_keeper(actor, entry.name, now=now)
     if entry.current is not None and entry.current.fingerprint == fingerprint:
         return entry.current
     version = Version.objects.create(
