@@ -11,6 +11,7 @@ from anleitung.core.phone.world import Phone, World
 class AskForCode(Step):
     action: Literal["ask-for-code"]
 
+    risks = False
     usual = (300, 86_400)
     unattended = True
     short = ("ask for the code",)

@@ -24,6 +24,7 @@ class BackUp(Step):
         default="system", description="recovery: its own backup, of what it can copy"
     )
 
+    risks = False
     usual = (300, 900)
     short = ("copy|back-up {what} [to {kept}] [by {by}] [+checked and open one]",)
     example = {"action": "back-up", "what": ["media"], "checked": True, "kept": "host"}

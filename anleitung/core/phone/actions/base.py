@@ -86,6 +86,9 @@ class Step(Document):
     no_return: ClassVar[bool] = False
     # What it writes holds neither the old nor the new when it is interrupted.
     can_be_cut: ClassVar[bool] = False
+    # Can cost a phone its data, its system or its life by what it is for. Who is told otherwise
+    # only looks, waits, copies, or brings the phone from one mode to another.
+    risks: ClassVar[bool] = True
     # Is there for its effect alone; others also show or tell something.
     for_effect: ClassVar[bool] = False
     # A system starts at its end.

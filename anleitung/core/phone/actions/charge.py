@@ -10,6 +10,7 @@ from anleitung.core.phone.world import Phone, World
 class Charge(Step):
     action: Literal["charge"]
 
+    risks = False
     usual = (60, 3600)
     for_effect = True
     unattended = True

@@ -18,6 +18,7 @@ class CheckFact(Step):
     action: Literal["check"]
     that: Typed
     ask: ShortText
+    risks = False
     short = ("check {that} asking {ask}",)
     example = {"action": "check", "that": "system is stock", "ask": "Is the maker named?"}
 

@@ -10,6 +10,7 @@ from anleitung.core.phone.world import Phone, World
 class ClearLink(Step):
     action: Literal["clear-link"]
 
+    risks = False
     usual = (10, 60)
     short = ("clear the link",)
     example = {"action": "clear-link"}

@@ -14,6 +14,7 @@ class Connect(Step):
     action: Literal["connect"]
     confirm: bool = Field(default=False, description="Agree to this computer on the phone")
 
+    risks = False
     usual = (20, 60)
     reaches_phone = False
     short = ("connect [+confirm and agree]",)

@@ -18,6 +18,7 @@ class Derive(Step):
     action: Literal["derive"]
     file: Id
 
+    risks = False
     usual = (30, 180)
     short = ("make {file}",)
     example = {"action": "derive", "file": "system-package"}

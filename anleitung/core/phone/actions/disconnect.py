@@ -14,6 +14,7 @@ class Disconnect(Step):
     action: Literal["disconnect"]
     what: Literal["cable", "battery"]
 
+    risks = False
     usual = (5, 30)
     short = ("unplug {what}",)
     example = {"action": "disconnect", "what": "battery"}

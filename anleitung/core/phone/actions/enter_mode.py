@@ -33,6 +33,7 @@ class EnterMode(Step):
     mode: Literal["bootloader", "recovery", "userspace", "download", "emergency"]
     by: Literal["command", "chord", "menu"]
 
+    risks = False
     usual = (15, 60)
     waits = True
     short = ("enter {mode} by {by}",)

@@ -18,6 +18,7 @@ class Fetch(Step):
     action: Literal["fetch"]
     file: Id
 
+    risks = False
     usual = (20, 120)
     short = ("fetch {file}",)
     example = {"action": "fetch", "file": "system-package"}

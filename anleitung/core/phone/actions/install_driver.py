@@ -13,6 +13,7 @@ class InstallDriver(Step):
     action: Literal["install-driver"]
     file: Id
 
+    risks = False
     usual = (60, 300)
     takes = frozenset({"driver", "other"})
     short = ("install the driver {file}",)

@@ -13,6 +13,7 @@ class Mount(Step):
     action: Literal["mount"]
     partition: Id
 
+    risks = False
     usual = (5, 30)
     short = ("mount {partition}",)
     example = {"action": "mount", "partition": "product"}

@@ -16,6 +16,7 @@ class Obtain(Step):
     files: Annotated[tuple[Id, ...], Field(min_length=1, max_length=40)]
     verify: bool = Field(default=False, description="Compare the digests as well")
 
+    risks = False
     usual = (300, 900)
     only_fetches = True
     unattended = True

@@ -11,6 +11,7 @@ from anleitung.core.phone.world import Phone, World
 class OpenStorage(Step):
     action: Literal["open-storage"]
 
+    risks = False
     usual = (10, 60)
     short = ("open the storage",)
     example = {"action": "open-storage"}

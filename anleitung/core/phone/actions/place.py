@@ -29,6 +29,7 @@ class PlaceFile(Step):
     by: Literal["pushed", "copied", "downloaded"] = "pushed"
     verify: bool = False
 
+    risks = False
     usual = (60, 240)
     short = ("place {file} [on {to}] [by {by}] [+verify and compare]",)
     example = {"action": "place", "file": "system-package"}

@@ -11,6 +11,7 @@ from anleitung.core.phone.world import Phone, World
 class PowerOff(Step):
     action: Literal["power-off"]
 
+    risks = False
     usual = (5, 30)
     short = ("power off",)
     example = {"action": "power-off"}

@@ -16,6 +16,7 @@ class Rename(Step):
     file: Id
     to: FileName
 
+    risks = False
     usual = (10, 60)
     short = ("rename {file} to {to}",)
     example = {"action": "rename", "file": "system-package", "to": "other.zip"}

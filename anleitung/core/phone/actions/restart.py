@@ -12,6 +12,7 @@ from anleitung.core.phone.world import Phone, World
 class Restart(Step):
     action: Literal["restart"]
 
+    risks = False
     usual = (60, 360)
     wants_reason = True
     starts_system = True

@@ -13,6 +13,7 @@ class SeePhone(Step):
     action: Literal["see-phone"]
     tool: Id
 
+    risks = False
     usual = (5, 30)
     reaches_phone = False
     short = ("see the phone with {tool}",)

@@ -13,6 +13,7 @@ class Unpack(Step):
     action: Literal["unpack"]
     file: Id
 
+    risks = False
     usual = (20, 180)
     short = ("unpack {file}",)
     example = {"action": "unpack", "file": "firmware-image"}

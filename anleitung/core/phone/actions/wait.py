@@ -12,6 +12,7 @@ class Wait(Step):
     action: Literal["wait"]
     until: ShortText
 
+    risks = False
     usual = (60, 300)
     waits = True
     short = ("wait until {until}",)

@@ -1,0 +1,1 @@
+"""What stands between a draft and publishing: a list of lines, each with its state."""
