@@ -157,6 +157,19 @@ class Effects:
             found = space.either(found, self._unequal(one, other, within))
         return found
 
+    def changed_by(self, at: int, *, is_first: bool) -> Node:
+        """The phones of which one step alone changes anything, or that it ends."""
+        run = (self.first if is_first else self.second).run
+        carried = self.joint.first if is_first else self.joint.second
+        if at + 1 >= len(run.states):
+            return self.common
+        space = self.space
+        found = space.minus(carried.set(run.alive[at]), carried.set(run.alive[at + 1]))
+        for slot in dict.fromkeys(_changed(run.states, at)):
+            same = space.where(self._change(run.states, at, slot, carried), None)
+            found = space.either(found, space.minus(self.common, same))
+        return found
+
     def _change(self, states: list[Any], i: int, slot: str, carried: Carried) -> Node:
         """What a step puts into a slot, None where it leaves it as it is."""
         if slot not in states[i]:
