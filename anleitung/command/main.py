@@ -15,11 +15,14 @@ import typer
 from anleitung.command.files_at_hand import FolderRefused, files_at_hand
 from anleitung.command.folder import load_files
 from anleitung.command.print_proof import harm_of, print_proof, print_slips
+from anleitung.command.with_site import audit_command, pull_command, push_command
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.documents.package import Package
 from anleitung.core.files.lists import checksum_list, wanted_algorithms
 from anleitung.core.files.match import match_files
+from anleitung.core.formats.for_ci import Told, as_sarif, as_test_report
 from anleitung.core.formats.pictures import InvalidPicture, clean_picture
+from anleitung.core.formats.places import Places
 from anleitung.core.formats.read_bundle import InvalidBundle, read_bundle, read_scheme
 from anleitung.core.formats.schema import NAMES, json_schema
 from anleitung.core.guide.bundle import Bundle
@@ -47,6 +50,8 @@ app = typer.Typer(
 class Format(Enum):
     TEXT = "text"
     JSON = "json"
+    SARIF = "sarif"
+    JUNIT = "junit"
 
 
 PathArgument = Annotated[Path, typer.Argument(help="The folder or zip file of a bundle.")]
@@ -71,20 +76,24 @@ def prove_command(
     1 a stop or warning, 2 unreadable, 3 not finished."""
     printed: dict[str, Any] = {}
     proofs = []
-    for bundle in _wanted(_read(path), codename):
+    told = []
+    whole, files = _read_with_files(path)
+    places = Places(files)
+    for bundle in _wanted(whole, codename):
         compiled = run_bundle(bundle, Budget(paths=paths))
         proofs.append(proof := report(compiled))
+        told.append(Told(_home(path), bundle.device.codename, bundle.guide.id, proof, places))
         rehearsed = try_slips(compiled) if slips and proof.finished else Tried([], 0, 0)
         if form is Format.JSON:
-            told = proof.model_dump(mode="json")
+            body = proof.model_dump(mode="json")
             if slips:
-                told["slips"] = {
+                body["slips"] = {
                     "tried": rehearsed.tried,
                     "untried": rehearsed.untried,
                     "harms": [harm_of(harm) for harm in rehearsed.harms],
                 }
-            printed[bundle.device.codename] = told
-        else:
+            printed[bundle.device.codename] = body
+        elif form is Format.TEXT:
             if len(proofs) > 1:
                 typer.echo()
             print_proof(bundle, proof)
@@ -94,10 +103,19 @@ def prove_command(
         # A guide for one codename is printed as it always was.
         one = next(iter(printed.values())) if len(printed) == 1 else printed
         typer.echo(json.dumps(one, ensure_ascii=False, indent=2))
+    if form is Format.SARIF:
+        typer.echo(json.dumps(as_sarif(told), ensure_ascii=False, indent=2))
+    if form is Format.JUNIT:
+        typer.echo(as_test_report(told), nl=False)
     if not all(proof.finished for proof in proofs):
         raise typer.Exit(NOT_FINISHED)
     if any(f.severity in ("stop", "warn") for proof in proofs for f in proof.findings):
         raise typer.Exit(FOUND)
+
+
+def _home(path: Path) -> str:
+    """As it was given, with slashes; "" for a zip file or the folder one stands in."""
+    return "" if path.suffix == ".zip" else path.as_posix().removesuffix(".").strip("/")
 
 
 def _wanted(bundle: Bundle, codename: str) -> tuple[Bundle, ...]:
@@ -304,6 +322,11 @@ def _decoded(reader: Reader, text: str) -> dict[str, Any]:
     }
 
 
+app.command("push")(push_command)
+app.command("pull")(pull_command)
+app.command("audit")(audit_command)
+
+
 def _reader(path: Path) -> Reader:
     try:
         return Reader(read_scheme(path.name, path.read_bytes()))
@@ -314,8 +337,13 @@ def _reader(path: Path) -> Reader:
 
 
 def _read(path: Path) -> Bundle:
+    return _read_with_files(path)[0]
+
+
+def _read_with_files(path: Path) -> tuple[Bundle, dict[str, bytes]]:
     try:
-        return read_bundle(load_files(path))
+        files = load_files(path)
+        return read_bundle(files), files
     except InvalidBundle as error:
         _fail(str(error))
     except OSError as error:
