@@ -5,16 +5,15 @@ from typing import Any
 
 import pytest
 from django.contrib.auth import get_user_model
-from django.contrib.auth.models import Group
 from django.core.management import call_command
 from django.test import Client
 
-from anleitung.accounts.roles import MAINTAINER
 from anleitung.demo.bundles import bundle_files
 from anleitung.guides.models import Revision
 from anleitung.guides.services.bring_in import bring_in
-from anleitung.guides.services.publish import publish
 from tests.kept_rows import made_once
+from tests.people import made_maintainer
+from tests.ready import publish
 
 NOW = datetime(2026, 11, 1, 12, 0, tzinfo=UTC)
 
@@ -26,15 +25,14 @@ def _no_worker(settings: Any, monkeypatch: pytest.MonkeyPatch) -> None:
     Which guides lead to which is worked out where a test looks at it, not at every publication.
     """
     settings.JOBS_INLINE = True
-    monkeypatch.setattr("anleitung.guides.services.publish.begin_for_site", lambda **_: None)
+    monkeypatch.setattr("anleitung.review.services.publish.begin_for_site", lambda **_: None)
 
 
 @pytest.fixture
 def maintainer(db: None) -> Any:
 
     def make() -> None:
-        made = get_user_model().objects.create_user("mira.f", password="a-long-enough-word")
-        made.groups.add(Group.objects.get(name=MAINTAINER))
+        made_maintainer("mira.f")
 
     made_once("maintainer", make)
     return get_user_model().objects.get(username="mira.f")

@@ -8,6 +8,7 @@ from django.contrib.auth.models import User
 
 from anleitung.api.shapes import (
     AimOut,
+    CarriedOut,
     ChangedOut,
     CodenameOut,
     ContestOut,
@@ -20,7 +21,10 @@ from anleitung.api.shapes import (
     ListedGuideOut,
     MatterGroupOut,
     PageOut,
+    PassedOut,
+    RelativeOut,
     TodayOut,
+    WaivedOut,
     chain_line,
     changed,
     deprecated_out,
@@ -36,6 +40,7 @@ from anleitung.guides.asked import ask_proof
 from anleitung.guides.chain import neighbours
 from anleitung.guides.contests import contests_of, open_stops
 from anleitung.guides.differences import differences
+from anleitung.guides.lineage import forks_of, parent_of
 from anleitung.guides.load import (
     Stored,
     address_of,
@@ -47,9 +52,18 @@ from anleitung.guides.load import (
 from anleitung.guides.models import Draft, Revision
 from anleitung.guides.states import deprecation_of, states_of
 from anleitung.guides.today import held_against_today
+from anleitung.guides.ways_back import named_by
 from anleitung.mirrors.models import Change
-from anleitung.reports.evidence import evidence_for, notices_of, read_evidence
+from anleitung.reports.evidence import (
+    NOTHING,
+    evidence_for,
+    not_known_here,
+    notices_of,
+    read_evidence,
+)
 from anleitung.reports.helped import helped_of
+from anleitung.review.gate import told_of_gate
+from anleitung.review.services.read import review_of
 
 
 def page_of(row: Stored, *, actor: User, now: datetime) -> PageOut:
@@ -66,7 +80,7 @@ def page_of(row: Stored, *, actor: User, now: datetime) -> PageOut:
     withdrawal = getattr(row, "withdrawal", None) if isinstance(row, Revision) else None
     mine = row if isinstance(row, Revision) else None
     whole = load_whole(row)
-    earlier = _earlier(row, revisions)
+    earlier, parent = _earlier(row, revisions), parent_of(row.guide)
     told = read_evidence(mine, now=now) if mine else None
     return PageOut(
         kind="revision" if mine else "draft",
@@ -85,13 +99,21 @@ def page_of(row: Stored, *, actor: User, now: datetime) -> PageOut:
         versions=[version_line(r, states[r.pk]) for r in revisions],
         deprecated=deprecated_out(deprecation_of(row.guide), row.chosen or row.guide.codename),
         has_draft=Draft.objects.filter(guide=row.guide).exists(),
+        in_review=isinstance(row, Draft) and review_of(row) is not None,
+        passed=_passed(mine) if mine else None,
+        named_by=[f"{each.title} {each.version}" for each in named_by(mine)] if mine else [],
+        parent=RelativeOut(**asdict(parent)) if parent else None,
+        forks=[RelativeOut(**asdict(each)) for each in forks_of(row.guide)],
         before=[chain_line(n) for n in near.before],
         after=[chain_line(n) for n in near.after],
         chain_missing=near.missing,
         evidence=told.counted if told else None,
         reports_waiting=told.waiting if told else 0,
         lifted=_lifted(mine) if mine else [],
-        earlier=evidence_for(earlier, now=now) if earlier else None,
+        earlier=not_known_here(evidence_for(earlier, now=now), told.counted if told else NOTHING)
+        if earlier
+        else None,
+        carried=[CarriedOut(**asdict(each)) for each in told.carried] if told else [],
         earlier_version=earlier.version if earlier else "",
         today=_today(row),
         sources=_source_matters(row),
@@ -110,6 +132,16 @@ def page_of(row: Stored, *, actor: User, now: datetime) -> PageOut:
             )
             for c in contests_of(bundle.fingerprint)
         ],
+    )
+
+
+def _passed(revision: Revision) -> PassedOut:
+    told = told_of_gate(revision)
+    waived = [(item, item.waiver) for item in told.waived if item.waiver is not None]
+    return PassedOut(
+        eyes=told.eyes,
+        alone=told.alone,
+        waived=[WaivedOut(says=i.says, by=w.by, reason=w.reason) for i, w in waived],
     )
 
 

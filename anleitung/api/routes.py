@@ -7,7 +7,7 @@ from django.utils import timezone
 from ninja import File, Form, NinjaAPI, Router
 from ninja.files import UploadedFile
 
-from anleitung.accounts.roles import ADMINISTRATOR, is_maintainer
+from anleitung.accounts.roles import is_administrator, is_maintainer, role_of
 from anleitung.api.bench_routes import router as bench_router
 from anleitung.api.catalogue_routes import router as catalogue_router
 from anleitung.api.compare_routes import router as compare_router
@@ -15,6 +15,8 @@ from anleitung.api.file_routes import router as file_router
 from anleitung.api.job_routes import router as job_router
 from anleitung.api.pages import guides_page, home, page_of
 from anleitung.api.problems import FAILURES, JobOut, ProblemOut, add_handlers
+from anleitung.api.report_routes import router as report_router
+from anleitung.api.review_routes import router as review_router
 from anleitung.api.rights import MAINTAINERS, actor_of
 from anleitung.api.shapes import (
     BroughtInOut,
@@ -43,11 +45,11 @@ from anleitung.guides.load import Stored, find_draft, find_revision, load_whole
 from anleitung.guides.pictures import pictures_of
 from anleitung.guides.services.picture import add_picture, remove_picture
 from anleitung.guides.services.prove_today import prove_today, take_today
-from anleitung.guides.services.publish import publish
 from anleitung.guides.services.set_trial import set_trial
 from anleitung.guides.services.withdraw import withdraw
 from anleitung.jobs.services.ask import ask, once
 from anleitung.reports.services.lift_notice import lift_notice
+from anleitung.review.services.publish import publish
 
 router = Router(auth=MAINTAINERS)
 FAILED = {FAILURES: ProblemOut}
@@ -61,7 +63,8 @@ def me(request: HttpRequest) -> MeOut:
     return MeOut(
         name=user.get_username(),
         is_maintainer=is_maintainer(user),
-        is_administrator=user.groups.filter(name=ADMINISTRATOR).exists(),
+        is_administrator=is_administrator(user),
+        role=role_of(user),
     )
 
 
@@ -271,6 +274,8 @@ def make_api() -> NinjaAPI:
     api.add_router("", bench_router)
     api.add_router("", compare_router)
     api.add_router("", state_router)
+    api.add_router("", review_router)
+    api.add_router("", report_router)
     api.add_router("", job_router)
     api.add_router("", writing_router)
     return api

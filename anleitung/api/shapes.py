@@ -19,6 +19,7 @@ class MeOut(Schema):
     name: str
     is_maintainer: bool
     is_administrator: bool
+    role: str
 
 
 class GuideLineOut(Schema):
@@ -199,6 +200,45 @@ class ForCodenameOut(Schema):
     stops: int
 
 
+class RelativeOut(Schema):
+    """A guide that this one was begun from, or the other way round; version, state: of the parent,
+
+    from which it was begun; newest: what is published of it, "" for nothing.
+    """
+
+    codename: str
+    slug: str
+    title: str
+    version: str
+    state: int | None
+    newest: str
+
+
+class CarriedOut(Schema):
+    """What became of the reports of an earlier state: speak counts here; broken: what broke the
+
+    link → how many.
+    """
+
+    version: str
+    speak: int
+    broken: dict[str, int]
+
+
+class WaivedOut(Schema):
+    says: str
+    by: str
+    reason: str
+
+
+class PassedOut(Schema):
+    """How a revision came to be published. eyes: who else stands behind it; alone: nobody does."""
+
+    eyes: str
+    alone: bool
+    waived: list[WaivedOut]
+
+
 class PageOut(Schema):
     """A draft or a revision with all that its page shows. evidence: None for a draft.
 
@@ -206,7 +246,7 @@ class PageOut(Schema):
     "step/number" of a thing to try → how many reports say that it helped. codenames: those that
     it is for; what is shown is for the one of the sheet. address: of the readers' page, "" for a
     draft. next_version: of a draft that is the first, "" where it follows from a comparison with
-    follows, what was published last.
+    follows, what was published last. named_by: published guides that name it as a way back.
     """
 
     kind: str
@@ -225,11 +265,17 @@ class PageOut(Schema):
     withdrawn_at: datetime | None
     versions: list[VersionLineOut]
     has_draft: bool
+    in_review: bool = False
+    parent: RelativeOut | None = None
+    forks: list[RelativeOut] = []
+    named_by: list[str] = []
+    passed: PassedOut | None = None
     before: list[ChainLineOut]
     after: list[ChainLineOut]
     evidence: EvidenceOut | None
     earlier: EvidenceOut | None
     earlier_version: str
+    carried: list[CarriedOut] = []
     today: TodayOut
     sources: list[str]
     open_stops: int

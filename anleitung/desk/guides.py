@@ -11,7 +11,7 @@ from anleitung.core.guide.bundle import Bundle
 from anleitung.core.marked import counted
 from anleitung.core.proof.result import ProofOut
 from anleitung.core.sheet.build import admission_words
-from anleitung.desk.matters import Matter
+from anleitung.desk.matters import Matter, Tone
 from anleitung.guides.errors import UnreadableGuide
 from anleitung.guides.load import (
     Row,
@@ -25,6 +25,8 @@ from anleitung.guides.load import (
 from anleitung.guides.models import Draft, Guide, Revision
 from anleitung.guides.today import Fingerprints, Today, held_against_today
 from anleitung.reports.evidence import evidence_for
+from anleitung.review.models import Reading
+from anleitung.review.services.read import review_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -95,6 +97,7 @@ def state_of_guide(
     if not withdrawn:
         matters += _about_today(codename, shown, today, state.runs, actor)
     if draft is not None and drafted is not None:
+        matters += _about_review(codename, draft, actor)
         matter = _about_draft(codename, draft, draft_proof, actor)
         # Ready is what is so on every codename, and that is told once.
         if matter.kind != "ready" or _is_ready(codename, drafted):
@@ -177,6 +180,32 @@ def _about_today(
         text = f"{title} is stale: the {what} changed since it was proved."
         return [Matter("today", 2, "care", text, "Prove it again", path, readers, mine)]
     return []
+
+
+def _about_review(codename: str, draft: Draft, actor: User) -> list[Matter]:
+    """A request to others; to whoever asked, that an answer came."""
+    asked = review_of(draft)
+    if asked is None or codename != draft.guide.codename:
+        return []
+    path = f"/c/{codename}/guides/{draft.guide.slug}/review"
+    said = Reading.objects.filter(guide=draft.guide, fingerprint=draft.fingerprint).exclude(
+        verdict=""
+    )
+    if asked.by_id != actor.pk:
+        if said.filter(by=actor).exists():
+            return []
+        text = f"{asked.by} asks you to read “{draft.title}”."
+        if asked.says:
+            text = f"{text[:-1]}: {asked.says}"
+        return [Matter("review", 3, "plain", text, "Read it", path, mine=True)]
+    found = said.select_related("by").order_by("-pk").first()
+    if found is None:
+        return []
+    how = "approves" if found.verdict == "approve" else "asks for changes of"
+    tone: Tone = "plain" if found.verdict == "approve" else "care"
+    return [
+        Matter("review", 3, tone, f"{found.by} {how} “{draft.title}”.", "Look", path, mine=True)
+    ]
 
 
 def _about_draft(codename: str, draft: Draft, proof: ProofOut | None, actor: User) -> Matter:

@@ -6,7 +6,7 @@ from typing import Literal
 
 from anleitung.core.marked import N_, Texts
 
-MatterKind = Literal["reports", "sources", "unreadable", "today", "drafts", "ready"]
+MatterKind = Literal["reports", "sources", "unreadable", "today", "drafts", "review", "ready"]
 Tone = Literal["loss", "care", "plain"]
 
 TITLES: Texts[MatterKind] = Texts(
@@ -16,6 +16,7 @@ TITLES: Texts[MatterKind] = Texts(
         "unreadable": N_("Cannot be read"),
         "today": N_("Out of date"),
         "drafts": N_("Drafts with findings"),
+        "review": N_("Asked to be read"),
         "ready": N_("Drafts ready to publish"),
     }
 )

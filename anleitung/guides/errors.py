@@ -1,7 +1,6 @@
 """What can go wrong with drafts and revisions, each with a code that never changes."""
 
 from anleitung.core.errors import AnleitungError
-from anleitung.core.proof.result import FindingOut
 
 
 class NotThere(AnleitungError):
@@ -110,10 +109,6 @@ class AlreadyPublished(AnleitungError):
 
 class PublishBlocked(AnleitungError):
     code = "publish-blocked"
-
-    def __init__(self, message: str, findings: tuple[FindingOut, ...] = ()) -> None:
-        super().__init__(message)
-        self.findings = findings
 
 
 class WithdrawRefused(AnleitungError):

@@ -73,6 +73,19 @@ def texts_of(state: DraftState) -> dict[str, str]:
     return {name: kept[digest] for name, digest in state.files.items()}
 
 
+def draft_in(state: DraftState) -> Draft:
+    """The draft as it was then, to be looked at; not stored."""
+    return Draft(
+        guide=state.guide,
+        fingerprint=state.fingerprint,
+        title=state.title,
+        files=texts_of(state),
+        updated_at=state.at,
+        updated_by=state.by,
+        state=state,
+    )
+
+
 def undone_by(draft: Draft) -> DraftState | None:
     """The state that undo goes back to."""
     return draft.state.before if draft.state else None

@@ -2,6 +2,7 @@
 
 import logging
 from collections.abc import Iterable, Iterator
+from copy import copy
 from typing import Any, TypeVar
 
 from django.db import transaction
@@ -186,9 +187,10 @@ def find_draft(codename: str, slug: str) -> Draft:
 
 
 def chosen_for(row: Row, codename: str) -> Row:
-    """The same row, looked at for this codename; "" for the guide's own."""
-    row.chosen = "" if codename == row.guide.codename else codename
-    return row
+    """The row as it is looked at for this codename; the row that was given stays as it was."""
+    found = copy(row)
+    found.chosen = "" if codename == row.guide.codename else codename
+    return found
 
 
 def find_revision(short: str, codename: str = "") -> Revision:
@@ -202,7 +204,8 @@ def find_revision(short: str, codename: str = "") -> Revision:
     if revision is None or not revision.fingerprint.removeprefix("sha256:").startswith(short):
         raise NoSuchRevision("There is no published revision with this fingerprint.")
     if codename and codename != revision.guide.codename:
-        load_bundle(chosen_for(revision, codename))
+        revision = chosen_for(revision, codename)
+        load_bundle(revision)
     return revision
 
 

@@ -238,6 +238,19 @@ class Deprecation(models.Model):
         return f"{self.guide} deprecated"
 
 
+class Lineage(models.Model):
+    """From which guide another one was begun: of revision or state one is given."""
+
+    guide = models.OneToOneField(Guide, on_delete=models.CASCADE, related_name="lineage")
+    parent = models.ForeignKey(Guide, on_delete=models.PROTECT, related_name="forks")
+    revision = models.ForeignKey(Revision, null=True, on_delete=models.PROTECT, related_name="+")
+    state = models.ForeignKey(DraftState, null=True, on_delete=models.SET_NULL, related_name="+")
+    at = models.DateTimeField()
+
+    def __str__(self) -> str:
+        return f"{self.guide} from {self.parent}"
+
+
 class KnownFile(models.Model):
     """A file of a draft or a revision, by its digest: what an unknown file may be.
 

@@ -3,7 +3,7 @@
 from anleitung.core.proof.rehearse.rescue import WayBack, prove_way_back, ways_named_in
 from anleitung.core.proof.run.compile import Compiled
 from anleitung.guides.errors import NotForCodename, UnreadableGuide
-from anleitung.guides.load import chosen_for, guides_of, load_bundle
+from anleitung.guides.load import chosen_for, guides_of, load_bundle, newest_revisions
 from anleitung.guides.models import Revision
 
 
@@ -25,6 +25,21 @@ def ways_back_of(compiled: Compiled) -> list[tuple[WayBack, str]]:
             found.append((WayBack(step, guide, 0, 0, "it cannot be read any more"), guide))
             continue
         found.append((prove_way_back(compiled, step, rescue), revision.title))
+    return found
+
+
+def named_by(revision: Revision) -> list[Revision]:
+    """The published guides that name this one as a way back: withdrawn, it rescues nobody there."""
+    found = []
+    for other in newest_revisions(revision.chosen or revision.guide.codename):
+        if other.guide_id == revision.guide_id:
+            continue
+        try:
+            named = {guide for _step, guide in ways_named_in(load_bundle(other).guide)}
+        except (UnreadableGuide, NotForCodename):
+            continue
+        if revision.guide.slug in named:
+            found.append(other)
     return found
 
 

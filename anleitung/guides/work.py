@@ -8,6 +8,7 @@ from anleitung.core.formats.read_bundle import read_zip
 from anleitung.core.model_version import MODEL_VERSION
 from anleitung.core.writing.view import open_of
 from anleitung.guides.errors import Replaced
+from anleitung.guides.history import draft_in
 from anleitung.guides.load import (
     Stored,
     chosen_for,
@@ -18,24 +19,28 @@ from anleitung.guides.load import (
     load_whole,
     readable,
 )
-from anleitung.guides.models import Draft, Revision, Withdrawal
+from anleitung.guides.models import Draft, DraftState, Revision, Withdrawal
 from anleitung.jobs.models import Job
 from anleitung.jobs.work import JobKind, Tick, asker_of, register
 
 
 def row_args(row: Stored) -> dict[str, Any]:
     """What leads the worker to the very row: its fingerprint is in the key as well."""
-    kind = "draft" if isinstance(row, Draft) else "revision"
-    return {kind: row.pk} | ({"codename": row.chosen} if row.chosen else {})
+    kind, key = ("draft" if isinstance(row, Draft) else "revision"), row.pk
+    if isinstance(row, Draft) and row.pk is None and row.state is not None:
+        kind, key = "state", row.state.pk
+    return {kind: key} | ({"codename": row.chosen} if row.chosen else {})
 
 
-def _row(args: dict[str, Any]) -> Stored:
-    kind: Any = Draft if "draft" in args else Revision
-    row: Stored | None = (
-        kind.objects.filter(pk=args.get("draft", args.get("revision")))
-        .select_related("guide")
-        .first()
-    )
+def row_of(args: dict[str, Any]) -> Stored:
+    row: Stored | None
+    if "state" in args:
+        state = DraftState.objects.filter(pk=args["state"]).select_related("guide", "by").first()
+        row = draft_in(state) if state else None
+    else:
+        kind: Any = Draft if "draft" in args else Revision
+        key = args.get("draft", args.get("revision"))
+        row = kind.objects.filter(pk=key).select_related("guide").first()
     if row is None:
         raise Replaced("This draft was replaced or published meanwhile. Open it again.")
     return chosen_for(row, args.get("codename", row.guide.codename))
@@ -54,7 +59,7 @@ def newest_state() -> str:
 def _prove(job: Job, tick: Tick) -> dict[str, Any]:
     from anleitung.guides.today import held_against_today, with_documents
 
-    row = _row(job.args)
+    row = row_of(job.args)
     bundle = load_bundle(row)
     tick(0, 1)
     if job.args.get("today"):
@@ -85,6 +90,29 @@ def _prove_all(job: Job, tick: Tick) -> dict[str, Any]:
     return {}
 
 
+def _prove_stale(job: Job, tick: Tick) -> dict[str, Any]:
+    """Every newest state that carries a document which is another one by now, with that one.
+
+    A stop lies between two guides; what was proved until then stays.
+    """
+    from anleitung.catalogue.load import current_fingerprints
+    from anleitung.guides.today import held_against_today, with_documents
+
+    known = current_fingerprints()
+    rows: list[Stored] = [*Draft.objects.select_related("guide"), *_newest()]
+    stale = []
+    for row, whole in readable(rows):
+        for codename in whole.codenames:
+            chosen = chosen_for(row, codename)
+            today = held_against_today(chosen, known)
+            if today.is_stale and not today.fault:
+                stale.append((chosen, today))
+    for number, (row, today) in enumerate(stale):
+        tick(number, len(stale))
+        load_proof(with_documents(load_bundle(row), today.changed))
+    return {"proved": len(stale)}
+
+
 def _newest() -> list[Revision]:
     found: dict[int, Revision] = {}
     for revision in Revision.objects.filter(withdrawal__isnull=True).order_by("number"):
@@ -95,7 +123,7 @@ def _newest() -> list[Revision]:
 def _try_slips(job: Job, tick: Tick) -> Any:
     from anleitung.guides.follows import follows_of
 
-    return follows_of(_row(job.args), tick).model_dump(mode="json")
+    return follows_of(row_of(job.args), tick).model_dump(mode="json")
 
 
 def _goes_with(job: Job, tick: Tick) -> Any:
@@ -115,7 +143,7 @@ def _find_fixes(job: Job, tick: Tick) -> list[dict[str, Any]]:
             "says": known.says,
             "hidden": list(known.hidden),
         }
-        for which, known in fixes_of(_row(job.args), tick)
+        for which, known in fixes_of(row_of(job.args), tick)
     ]
 
 
@@ -213,7 +241,7 @@ def _compare(job: Job, tick: Tick) -> dict[str, Any]:
     from anleitung.guides.comparing import compare_states
 
     tick(0, 1)
-    found = compare_states(_row(job.args["first"]), _row(job.args["second"]))
+    found = compare_states(row_of(job.args["first"]), row_of(job.args["second"]))
     return found.model_dump(mode="json")
 
 
@@ -240,6 +268,7 @@ def register_all() -> None:
         JobKind("fixes", "looking for fixes", _find_fixes),
         JobKind("fix", "taking a fix", _apply_fix),
         JobKind("prove-all", "proving what a new model has not proved yet", _prove_all, again=True),
+        JobKind("prove-stale", "proving what is out of date", _prove_stale, again=True),
         JobKind("links", "which guide leads to which", _link, again=True),
         JobKind("settle", "settling a difference", _settle),
         JobKind("import", "importing a bundle", _import),

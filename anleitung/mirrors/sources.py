@@ -56,6 +56,18 @@ def last_looks(sources: list[Source]) -> dict[Key, Look]:
     return {key: look for key, look in found.items() if key in wanted}
 
 
+def last_looks_at(wanted: list[Wanted]) -> list[Look]:
+    """The last finished look at each of these, as far as there was one."""
+    done = Look.objects.exclude(standing="").filter(address__in=[w.address for w in wanted])
+    keys = {key_of(w) for w in wanted}
+    newest: dict[Key, Look] = {}
+    for look in done.order_by("pk"):
+        key = (look.address, look.sha256, look.size)
+        if key in keys:
+            newest[key] = look
+    return list(newest.values())
+
+
 def open_changes(sources: list[Source]) -> Iterator[tuple[Source, Change]]:
     """The unsettled changes of sources that are still in use, the newest first."""
     by_key = {key_of(s.wanted): s for s in sources}

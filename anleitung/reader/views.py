@@ -4,10 +4,10 @@ import hashlib
 import secrets
 import uuid
 from dataclasses import dataclass, field
-from typing import Any
-from urllib.parse import urlencode
+from typing import cast
 
 from django.conf import settings
+from django.contrib.auth.models import User
 from django.db.utils import OperationalError
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseRedirect, JsonResponse
 from django.shortcuts import render
@@ -15,16 +15,11 @@ from django.utils import timezone
 from django.views.decorators.cache import cache_control, never_cache
 from django.views.decorators.csrf import ensure_csrf_cookie
 from django.views.decorators.http import require_GET, require_POST, require_safe
-from django.views.decorators.vary import vary_on_cookie
 
-from anleitung.accounts.roles import is_maintainer
-from anleitung.catalogue.errors import NoSuchDocument
-from anleitung.catalogue.jump import LONGEST, find_catalogue_places
-from anleitung.catalogue.load import load_device, load_devices, load_systems
+from anleitung.accounts.roles import is_tester
+from anleitung.catalogue.load import load_devices, load_systems
 from anleitung.core.documents.system import Feature
-from anleitung.core.drawn.chords import draw_chord
 from anleitung.core.drawn.names import find_namesakes
-from anleitung.core.drawn.phone_words import carrier_words, unlocking_words
 from anleitung.core.evidence.report import ENDING_WORDS, EvidenceOut, FlagOut
 from anleitung.core.files.lists import wanted_algorithms
 from anleitung.core.formats.checksums import NAME as CHECKSUMS
@@ -37,18 +32,14 @@ from anleitung.guides.contests import contests_of
 from anleitung.guides.errors import NotThere
 from anleitung.guides.load import (
     address_of,
-    chosen_for,
     earlier_proof,
-    find_guide,
     find_revision,
-    is_for,
     kept_proof,
     load_bundle,
     load_proof,
     load_sheet,
     load_whole,
     newest_revision,
-    newest_revisions,
 )
 from anleitung.guides.models import Revision, StoredPicture
 from anleitung.guides.states import deprecation_of
@@ -57,85 +48,15 @@ from anleitung.limits.spend import Limit, TooMany, address_name, spend
 from anleitung.reader.check import NOTHING_GIVEN, Given, check, read_build
 from anleitung.reader.course import options_of, rescues_of
 from anleitung.reader.files import MOST_BYTES, judge_files
-from anleitung.reports.errors import InvalidReport, KeyUsed, TooManyReports
-from anleitung.reports.evidence import evidence_for, read_evidence
+from anleitung.reports.errors import AddressRefused, InvalidReport, KeyUsed, TooManyReports
+from anleitung.reports.evidence import evidence_for, not_known_here, read_evidence
 from anleitung.reports.services.submit import Filled, submit_report
+from anleitung.reports.services.to_tell import keep_address
+from anleitung.review.gate import told_of_gate
 
 CHOICES = Limit("choices", settings.CHOICES_PER_ADDRESS)
 MATCHES = Limit("match", settings.MATCHES_PER_ADDRESS)
 SOURCE_COOKIE = "anleitung_reader"
-
-
-@require_safe
-def front(request: HttpRequest) -> HttpResponse:
-    """Every codename by its maker, with its guides and how many flags each carries."""
-    makers: dict[str, list[dict[str, Any]]] = {}
-    now = timezone.now()
-    for device in load_devices():
-        guides = [
-            {"revision": revision, "flags": len(evidence_for(revision, now=now).flags)}
-            for revision in newest_revisions(device.codename)
-        ]
-        makers.setdefault(device.maker, []).append({"device": device, "guides": guides})
-    for entries in makers.values():
-        entries.sort(key=lambda entry: (not entry["guides"], entry["device"].codename))
-    asked = " ".join(request.GET.get("q", "")[:LONGEST].split())
-    context = {
-        "makers": sorted(makers.items()),
-        "asked": asked,
-        "places": [p for p in find_catalogue_places(asked) if p.codename],
-    }
-    return render(request, "reader/front.html", context)
-
-
-@require_safe
-@vary_on_cookie
-def codename_page(request: HttpRequest, codename: str) -> HttpResponse:
-    """The workbench for maintainers; for readers the phone, how to tell it, and its guides."""
-    if is_maintainer(request.user):
-        return workbench(request)
-    try:
-        device = load_device(codename)
-    except NoSuchDocument as error:
-        raise Http404 from error
-    context = {
-        "device": device,
-        "revisions": newest_revisions(codename),
-        "namesakes": find_namesakes(device, load_devices()),
-        "unlocking": unlocking_words(device),
-        "carriers": [carrier_words(c) for c in device.carriers],
-        "chords": [draw_chord(c, device.keys, device.modes) for c in device.chords],
-        "systems": [(s, s.at(None)) for s in load_systems(codename)],
-    }
-    return render(request, "reader/codename.html", context)
-
-
-@require_safe
-@vary_on_cookie
-def guide_page(request: HttpRequest, codename: str, slug: str) -> HttpResponse:
-    """The workbench for maintainers; readers are led to the newest revision."""
-    if is_maintainer(request.user):
-        return workbench(request)
-    try:
-        guide = find_guide(codename, slug)
-    except NotThere as error:
-        raise Http404 from error
-    newest = guide.revisions.order_by("-number").select_related("guide").first()
-    if newest is None or not is_for(chosen_for(newest, codename)):
-        raise Http404
-    query = request.META.get("QUERY_STRING", "")
-    return HttpResponseRedirect(address_of(newest) + (f"?{query}" if query else ""))
-
-
-@require_safe
-@never_cache
-@ensure_csrf_cookie
-def workbench(request: HttpRequest) -> HttpResponse:
-    """The shell of the workbench; what it shows comes over the API."""
-    if not request.user.is_authenticated:
-        back = urlencode({"next": request.get_full_path()}, safe="/")
-        return HttpResponseRedirect(f"/login?{back}")
-    return render(request, "reader/workbench.html")
 
 
 @require_GET
@@ -240,6 +161,7 @@ def report(request: HttpRequest, short: str, codename: str = "") -> HttpResponse
             source=source,
             now=now,
             address=address_name(client_address(request), now),
+            by=cast(User, request.user) if is_tester(request.user) else None,
         )
     except InvalidReport as error:
         form.faults = error.faults
@@ -268,6 +190,22 @@ def report(request: HttpRequest, short: str, codename: str = "") -> HttpResponse
         secure=settings.SECURE,
     )
     return response
+
+
+@require_POST
+def tell_me(request: HttpRequest, short: str) -> HttpResponse:
+    """An address is left, to be told when this version is withdrawn."""
+    revision, now = _revision(short, ""), timezone.now()
+    context = {"revision": revision, "fault": ""}
+    try:
+        where = address_name(client_address(request), now)
+        keep_address(
+            revision=revision, email=request.POST.get("email", "")[:300], address=where, now=now
+        )
+    except (AddressRefused, TooMany) as error:
+        context["fault"] = str(error)
+    status = 422 if context["fault"] else 200
+    return render(request, "reader/told.html", context, status=status)
 
 
 def _revision(short: str, codename: str) -> Revision:
@@ -341,6 +279,8 @@ def _render_revision(
     numbers = {row.id: row.number for row in sheet.rows}
     told = {(f.id, f.subject, f.step): f for row in sheet.rows for f in row.findings}
     context = {
+        "gate": told_of_gate(revision),
+        "tester": request.user.get_username() if is_tester(request.user) else "",
         "contested": [
             {"finding": told[key], "contest": contest, "step": numbers.get(contest.step)}
             for contest in contests_of(bundle.fingerprint)
@@ -377,7 +317,10 @@ def _render_revision(
         ),
         "namesakes": [n for n in find_namesakes(bundle.device, load_devices()) if n.codenames],
         "earlier": earlier,
-        "earlier_evidence": evidence_for(earlier, now=now) if earlier else None,
+        "earlier_evidence": not_known_here(evidence_for(earlier, now=now), told_by_readers.counted)
+        if earlier
+        else None,
+        "inherited": sum(each.speak for each in told_by_readers.carried),
         "endings": [(e.value, words) for e, words in ENDING_WORDS.items()],
         "form": form,
         "reported": "reported" in request.GET,

@@ -21,16 +21,20 @@ class ReportsConfig(AppConfig):
         post_migrate.connect(put_back_triggers, sender=self)
         from anleitung.jobs.work import register
         from anleitung.reports.evidence import WORK
+        from anleitung.reports.services.to_tell import WORK as TELL
 
         register(WORK)
+        register(TELL)
 
     def worker_begins(self) -> None:
         """What was left to be counted when the last worker ended."""
         from django.utils import timezone
 
         from anleitung.reports.evidence import ask_for_what_waits
+        from anleitung.reports.services.to_tell import tell_who_waits
 
         ask_for_what_waits(now=timezone.now())
+        tell_who_waits(now=timezone.now())
 
 
 def put_back_triggers(using: str = "default", **_: Any) -> None:

@@ -23,3 +23,9 @@ class NoticeRefused(AnleitungError):
 
 class KeyUsed(AnleitungError):
     code = "key-used"
+
+
+class AddressRefused(AnleitungError):
+    """An e-mail address that cannot be kept."""
+
+    code = "address-refused"

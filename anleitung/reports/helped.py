@@ -3,7 +3,7 @@
 from django.db.models import Count
 
 from anleitung.guides.models import Revision
-from anleitung.reports.evidence import reports_of
+from anleitung.reports.inherit import reports_of
 
 
 def helped_of(revision: Revision) -> dict[str, int]:

@@ -30,7 +30,7 @@ class Report(models.Model):
     key: made by the browser for one filled-in form, so that a double press counts once.
     step: id of the step at which it ended, "" where it came to the end. helped: what helped on the
     way, as "step/number" of the things to try there, "" for nothing. codename: of the phone, where
-    the guide is for several; "" for the guide's own.
+    the guide is for several; "" for the guide's own. by: a tester, who reports under a name.
     """
 
     codename = models.CharField(max_length=60, blank=True, default="")
@@ -43,6 +43,9 @@ class Report(models.Model):
     ending = models.CharField(max_length=30)
     step = models.CharField(max_length=60, blank=True)
     helped = models.CharField(max_length=80, blank=True)
+    by = models.ForeignKey(
+        settings.AUTH_USER_MODEL, null=True, on_delete=models.PROTECT, related_name="+"
+    )
     at = models.DateTimeField()
 
     class Meta:
@@ -50,3 +53,19 @@ class Report(models.Model):
 
     def __str__(self) -> str:
         return f"{self.ending} on {self.revision}"
+
+
+class ToTell(models.Model):
+    """An address that is told when a revision is withdrawn: for exactly this, and then deleted."""
+
+    revision = models.ForeignKey(Revision, on_delete=models.CASCADE, related_name="to_tell")
+    email = models.EmailField(max_length=200)
+    at = models.DateTimeField()
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["revision", "email"], name="told_once_of_each")
+        ]
+
+    def __str__(self) -> str:
+        return f"an address to tell of {self.revision}"

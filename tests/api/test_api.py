@@ -13,7 +13,9 @@ from django.test import Client
 from anleitung.core.formats.read_bundle import read_zip
 from anleitung.core.formats.write_bundle import write_zip
 from anleitung.guides.models import Draft, Revision
+from tests.conftest import NOW
 from tests.core.bundles import edited_files
+from tests.ready import let_through
 
 HOME = Path(__file__).parents[2]
 
@@ -24,17 +26,21 @@ def upload(client: Client, name: str = "clean-install", replaces: str = "", **ed
     return client.post("/api/bundles", {"bundle": file, "replaces": replaces})
 
 
-def test_from_bundle_to_revision(client_of_maintainer: Client) -> None:
+def test_from_bundle_to_revision(maintainer: Any, client_of_maintainer: Client) -> None:
     client = client_of_maintainer
     sent = upload(client).json()
     assert (sent["codename"], sent["slug"], sent["replaced"]) == ("palstek", "clean-install", False)
     page = client.get("/api/drafts/palstek/clean-install").json()
     assert (page["kind"], page["next_version"], page["sheet"]["stops"]) == ("draft", "1.0.0", 0)
-    done = client.post(
+    to_publish = (
         "/api/drafts/palstek/clean-install/publish",
         {"seen": page["fingerprint"]},
-        content_type="application/json",
-    ).json()
+        "application/json",
+    )
+    early = client.post(*to_publish)
+    assert (early.status_code, early.json()["code"]) == (409, "publish-blocked")
+    let_through(actor=maintainer, codename="palstek", slug="clean-install", now=NOW)
+    done = client.post(*to_publish).json()
     shown = client.get(f"/api/revisions/{done['short']}").json()
     assert (shown["version"], shown["versions"][0]["short"]) == ("1.0.0", done["short"])
     packed = client.get(f"/api/revisions/{done['short']}/bundle.zip")

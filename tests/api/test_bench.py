@@ -8,8 +8,8 @@ from django.test import Client
 from anleitung.demo.bundles import bundle_files
 from anleitung.guides.models import Revision
 from anleitung.guides.services.bring_in import bring_in
-from anleitung.guides.services.publish import publish
 from tests.conftest import NOW
+from tests.ready import publish
 
 
 def bench(client: Client, **body: Any) -> Any:

@@ -3,10 +3,13 @@
 import json
 from typing import Any
 
+from django.contrib.auth import get_user_model
 from django.test import Client
 
 from anleitung.guides.models import Revision
 from tests.api.test_api import upload
+from tests.conftest import NOW
+from tests.ready import let_through
 
 AT = {"codename": "palstek", "slug": "clean-install"}
 OPEN = "bootloader is unlocked"
@@ -30,6 +33,7 @@ def test_a_draft_beside_what_was_published_last(
     assert (told["first"]["version"], told["second"]["version"]) == ("1.0.0", "")
     [compared] = told["compared"]["codenames"].values()
     assert {row["how"] for row in compared["rows"]} == {"same"}
+    let_through(actor=get_user_model().objects.get(username="mira.f"), now=NOW, **AT)
     low = post(
         client, "drafts/palstek/clean-install/publish", seen=page["fingerprint"], level="minor"
     )
@@ -59,3 +63,27 @@ def test_what_cannot_be_compared_is_said(client_of_maintainer: Client, revision:
     assert other["version"] == ""
     assert not other["compared"]["equal"]
     assert Client().post("/api/compare", "{}", content_type="application/json").status_code == 401
+
+
+def test_a_row_is_taken_over_from_what_is_published(
+    client_of_maintainer: Client, revision: Revision
+) -> None:
+    client = client_of_maintainer
+    upload(client, edits=[("guide.yaml", "title: Install", "title: Put")])
+    sides = {"first": AT, "second": {**AT, "version": "1.0.0"}}
+    at = "drafts/palstek/clean-install"
+    rows = client.get(f"/api/{at}/writing").json()["rows"]
+    name = rows[0]["id"]
+    seen = post(client, f"{at}/edits", edits=[{"op": "remove", "ids": [name]}]).json()
+    told = post(client, "compare", **sides).json()
+    [compared] = told["compared"]["codenames"].values()
+    pair = next(row for row in compared["rows"] if row["how"] == "added")
+    assert pair["second"]["id"] == name
+    body = {"source": sides["second"], "row": "", "other": name}
+    late = post(client, f"{at}/take-over", seen="sha256:old", **body)
+    assert (late.status_code, late.json()["code"]) == (409, "draft-moved")
+    assert seen["fingerprint"] == told["first"]["fingerprint"]
+    done = post(client, f"{at}/take-over", seen=told["first"]["fingerprint"], **body)
+    assert done.status_code == 200
+    [compared] = post(client, "compare", **sides).json()["compared"]["codenames"].values()
+    assert {row["how"] for row in compared["rows"]} == {"same"}

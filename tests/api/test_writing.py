@@ -5,11 +5,9 @@ from typing import Any
 
 import pytest
 from django.contrib.auth import get_user_model
-from django.contrib.auth.models import Group
 from django.test import Client
 from django.utils import timezone
 
-from anleitung.accounts.roles import MAINTAINER
 from anleitung.core.diagrams.run import Budget
 from anleitung.guides.load import load_whole
 from anleitung.guides.models import DeletedDraft, Draft, DraftState, KeptText, PastedNotes
@@ -17,6 +15,7 @@ from anleitung.guides.services.delete_draft import KEPT_FOR, forget_old
 from anleitung.storage.recent import Kept
 from tests.api.test_api import upload
 from tests.kept_rows import made_once
+from tests.people import made_maintainer
 
 NOTES = Path(__file__).parents[2] / "anleitung/demo/notes"
 AT = "/api/drafts/palstek/clean-install"
@@ -44,10 +43,8 @@ def writer(client_of_maintainer: Client) -> Client:
 
 @pytest.fixture
 def other(db: None) -> Client:
-    user = get_user_model().objects.create_user(username="jan.o", password="a-long-enough-word")
-    user.groups.add(Group.objects.get(name=MAINTAINER))
     client = Client()
-    client.force_login(user)
+    client.force_login(made_maintainer("jan.o"))
     return client
 
 

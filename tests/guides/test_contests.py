@@ -3,19 +3,17 @@
 from typing import Any
 
 import pytest
-from django.contrib.auth import get_user_model
-from django.contrib.auth.models import Group
 from django.test import Client
 
-from anleitung.accounts.roles import MAINTAINER
 from anleitung.demo.bundles import bundle_files
 from anleitung.guides.errors import ContestRefused, DraftMoved, PublishBlocked
 from anleitung.guides.models import Contest, Draft
 from anleitung.guides.services.bring_in import bring_in
 from anleitung.guides.services.contest import contest, sign
 from anleitung.guides.services.fix import Which
-from anleitung.guides.services.publish import publish
 from tests.conftest import NOW
+from tests.people import made_maintainer
+from tests.ready import publish
 
 STOP = Which("firmware-of-another-variant", "radio", "start")
 WHY = "The radio of both chips is the same file since 12.4; tried on two K6."
@@ -30,9 +28,7 @@ def draft(maintainer: Any) -> Draft:
 
 @pytest.fixture
 def other(maintainer: Any) -> Any:
-    user = get_user_model().objects.create_user(username="jolle", password="a-long-enough-word")
-    user.groups.add(Group.objects.get(name=MAINTAINER))
-    return user
+    return made_maintainer("jolle")
 
 
 def contested(actor: Any, draft: Draft, **more: Any) -> Contest:
@@ -45,7 +41,7 @@ def test_two_signatures_let_it_be_published_and_readers_see_why(
 ) -> None:
     made = contested(maintainer, draft)
     wanted = {**AT, "seen": draft.fingerprint, "now": NOW}
-    with pytest.raises(PublishBlocked, match="1 stop open"):
+    with pytest.raises(PublishBlocked, match=r"Stops: .*the image in radio"):
         publish(actor=maintainer, **wanted)
     sign(actor=other, contest_id=made.pk, now=NOW)
     revision = publish(actor=maintainer, **wanted)

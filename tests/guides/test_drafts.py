@@ -25,6 +25,7 @@ from anleitung.guides.errors import (
 )
 from anleitung.guides.follows import follows_of
 from anleitung.guides.history import texts_of
+from anleitung.guides.lineage import forks_of, parent_of
 from anleitung.guides.load import find_draft, load_bundle, load_whole
 from anleitung.guides.models import Draft, DraftState, Guide, KeptText, PastedNotes, Revision
 from anleitung.guides.services.begin import Begun, begin
@@ -35,7 +36,6 @@ from anleitung.guides.services.edit import edit, redo, set_back, undo
 from anleitung.guides.services.fix import Which, fix, fixes_of
 from anleitung.guides.services.next_draft import next_draft
 from anleitung.guides.services.paste_notes import paste_notes
-from anleitung.guides.services.publish import publish
 from anleitung.guides.services.replace_all import (
     Named,
     Newer,
@@ -49,6 +49,7 @@ from anleitung.guides.shelf import shelf_of
 from anleitung.guides.written import keep_when_quiet, written_proof
 from tests.conftest import NOW
 from tests.kept_rows import made_once
+from tests.ready import publish
 
 EDITS: TypeAdapter[list[ops.AnyEdit]] = TypeAdapter(list[ops.AnyEdit])
 AT = {"codename": "palstek", "slug": "clean-install"}
@@ -223,6 +224,11 @@ def test_a_guide_is_begun_in_each_way_and_says_where_it_came_from(maintainer: An
     empty = begun(maintainer)
     assert load_whole(empty.draft).guide.lineage is None
     copy = begun(maintainer, how="copy", slug="copied", source=published.short)
+    parent = parent_of(copy.draft.guide)
+    assert parent is not None
+    assert (parent.slug, parent.version, parent.newest) == (AT["slug"], "1.0.0", "1.0.0")
+    [fork] = forks_of(published.guide)
+    assert (fork.slug, fork.version, fork.newest) == ("copied", "1.0.0", "")
     assert "version 1.0.0" in (load_whole(copy.draft).guide.lineage or "")
     over = begun(maintainer, how="carry", codename="achtknoten", source=published.short)
     whole = load_whole(over.draft)
@@ -334,7 +340,7 @@ def test_an_open_question_is_not_argued_away(draft: Draft, maintainer: Any) -> N
         contest(
             actor=maintainer, **AT, seen=asked.fingerprint, which=which, reason=reason, now=SOON
         )
-    with pytest.raises(PublishBlocked, match="1 stop open"):
+    with pytest.raises(PublishBlocked, match="Stops: This is not a step yet"):
         publish(actor=maintainer, **AT, seen=asked.fingerprint, now=SOON)
 
 

@@ -11,18 +11,18 @@ from django.db import DatabaseError, connection, models, transaction
 from django.db.models.signals import post_migrate
 
 from anleitung.accounts.roles import NotAllowed
-from anleitung.catalogue.apps import GUARDED as CATALOGUE
 from anleitung.core.revisions.version import VersionRefused
 from anleitung.demo.bundles import bundle_files
-from anleitung.guides.apps import GUARDED, put_back_triggers
+from anleitung.guides.apps import put_back_triggers
 from anleitung.guides.errors import AlreadyPublished, DraftMoved, PublishBlocked, WithdrawRefused
 from anleitung.guides.load import find_draft, load_bundle, load_proof
 from anleitung.guides.models import Draft, Guide, Proof, Revision, Withdrawal
 from anleitung.guides.services.bring_in import bring_in
-from anleitung.guides.services.publish import publish
 from anleitung.guides.services.withdraw import withdraw
 from tests.conftest import NOW
 from tests.core.bundles import edited_files
+from tests.guards import take_off
+from tests.ready import publish
 
 ONE_SLOT = "clean-install-one-slot"
 
@@ -57,7 +57,7 @@ def test_open_stop_blocks_publishing(maintainer: Any, name: str) -> None:
     draft = bring_in(
         actor=maintainer, files=bundle_files("palstek", name), replaces="", now=NOW
     ).draft
-    with pytest.raises(PublishBlocked, match=r"stops? open") as caught:
+    with pytest.raises(PublishBlocked, match="Stops: "):
         publish(
             actor=maintainer,
             codename="palstek",
@@ -65,7 +65,6 @@ def test_open_stop_blocks_publishing(maintainer: Any, name: str) -> None:
             seen=draft.fingerprint,
             now=NOW,
         )
-    assert {f.severity for f in caught.value.findings} == {"stop"}
     assert not Revision.objects.exists()
 
 
@@ -198,9 +197,7 @@ def test_rebuilding_the_table_keeps_its_rows_and_its_triggers(revision: Revision
             _sql("DELETE FROM guides_revision")
     finally:
         # Emptying the tables after this test must not be hindered either.
-        for table in (*GUARDED, *CATALOGUE):
-            for name in ("no_update", "no_delete", "no_replace"):
-                _sql(f"DROP TRIGGER IF EXISTS {table}_{name}")
+        take_off()
 
 
 def test_demo_loads_once(db: None, capsys: pytest.CaptureFixture[str]) -> None:

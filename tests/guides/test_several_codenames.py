@@ -17,6 +17,7 @@ from anleitung.guides.errors import NameTaken, NotForCodename, PublishBlocked
 from anleitung.guides.find import find_guide_places
 from anleitung.guides.load import (
     address_of,
+    chosen_for,
     find_draft,
     find_revision,
     load_bundle,
@@ -26,12 +27,13 @@ from anleitung.guides.load import (
 )
 from anleitung.guides.models import Guide, Proof, Revision
 from anleitung.guides.services.bring_in import bring_in
-from anleitung.guides.services.publish import publish
 from anleitung.guides.today import changed_documents, with_documents
 from anleitung.reports.evidence import read_evidence
 from anleitung.reports.models import Report
 from anleitung.reports.services.lift_notice import lift_notice
+from anleitung.review.gate import facts_of
 from tests.conftest import NOW
+from tests.ready import publish
 
 SLUG, FAULTY = "wattlaeufer-tidewerk", "tidewerk-old-base"
 
@@ -65,7 +67,9 @@ def test_it_is_found_and_proved_under_each_codename(maintainer: Any, shared: Rev
 
 def test_a_stop_on_one_codename_blocks_all_and_is_named(maintainer: Any) -> None:
     draft = brought(maintainer, FAULTY)
-    with pytest.raises(PublishBlocked, match=r"^For schotstek: 2 stops open"):
+    looked_at = [each.codename for each in facts_of(draft, actor=maintainer, now=NOW).proved]
+    assert looked_at == list(load_whole(draft).codenames)
+    with pytest.raises(PublishBlocked, match=r"^Stops: for schotstek: "):
         publish(actor=maintainer, codename="palstek", slug=FAULTY, seen=draft.fingerprint, now=NOW)
     told = read_desk(actor=maintainer, now=NOW)
     matters = [(m.kind, m.path) for group in told.groups for m in group.matters]
@@ -219,3 +223,10 @@ def test_the_checksum_list_is_of_the_phone_or_of_all(shared: Revision) -> None:
     assert len(one.splitlines()) == 2
     assert len(every.splitlines()) == 4
     assert set(one.splitlines()) < set(every.splitlines())
+
+
+def test_one_row_is_looked_at_for_each_codename_by_itself(maintainer: Any) -> None:
+    draft = brought(maintainer, FAULTY)
+    looks = [chosen_for(draft, each) for each in load_whole(draft).codenames]
+    assert [load_bundle(look).device.codename for look in looks] == ["palstek", "schotstek"]
+    assert draft.chosen == ""

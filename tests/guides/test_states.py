@@ -11,11 +11,12 @@ from anleitung.guides.errors import DeprecateRefused, NoSuchGuide
 from anleitung.guides.models import Deprecation, Revision
 from anleitung.guides.services.bring_in import bring_in
 from anleitung.guides.services.deprecate import deprecate, take_up_again
-from anleitung.guides.services.publish import publish
 from anleitung.guides.services.withdraw import withdraw
 from anleitung.guides.states import deprecation_of, states_of
+from anleitung.guides.ways_back import named_by
 from tests.conftest import NOW
 from tests.core.bundles import edited_files
+from tests.ready import publish
 
 LATER = NOW + timedelta(days=2)
 WORDS = ("guide.yaml", "title: Install", "title: Put")
@@ -114,3 +115,16 @@ def test_over_the_api_by_maintainers_only(client_of_maintainer: Client, revision
     page = client_of_maintainer.get(f"/api/revisions/{revision.short}").json()
     assert page["deprecated"]["reason"] == "Old."
     assert [v["state"] for v in page["versions"]] == ["deprecated"]
+
+
+def test_what_names_it_as_a_way_back_is_told_before_it_is_withdrawn(
+    maintainer: Any, revision: Revision
+) -> None:
+    files = edited_files("return-to-stock", ())
+    draft = bring_in(actor=maintainer, files=files, replaces="", now=NOW).draft
+    at = {"codename": "palstek", "slug": "return-to-stock"}
+    rescue = publish(actor=maintainer, **at, seen=draft.fingerprint, now=NOW)
+    assert [each.guide.slug for each in named_by(rescue)] == ["clean-install"]
+    assert named_by(revision) == []
+    withdraw(actor=maintainer, short=revision.short, reason="x", now=NOW)
+    assert named_by(rescue) == []

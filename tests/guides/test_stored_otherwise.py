@@ -20,11 +20,11 @@ from anleitung.guides.errors import PublishBlocked, UnreadableGuide
 from anleitung.guides.load import find_draft, kept_proof, load_bundle
 from anleitung.guides.models import Draft, Proof, Revision
 from anleitung.guides.services.bring_in import bring_in
-from anleitung.guides.services.publish import publish
 from anleitung.guides.services.settle_difference import settle_difference
 from anleitung.storage.recent import Kept
 from tests.conftest import NOW
 from tests.core.bundles import bundle, edited_files
+from tests.ready import publish
 
 # One change of each kind of document, each of which is a bundle of its own that is lawful.
 CHANGES: dict[str, dict[str, Any]] = {
@@ -190,7 +190,7 @@ def test_an_edited_proof_publishes_nothing(maintainer: Any) -> None:
         proof.pk,
     )
     assert kept_proof(load_bundle(draft)) is None
-    with pytest.raises(PublishBlocked, match="stops open"):
+    with pytest.raises(PublishBlocked, match="Stops: "):
         publish(
             actor=maintainer,
             codename="palstek",

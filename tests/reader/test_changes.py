@@ -7,13 +7,15 @@ import atoma
 import pytest
 from django.test import Client
 
+from anleitung.accounts.models import Keeper
 from anleitung.guides.errors import ChangeNoteRefused
 from anleitung.guides.models import ChangeNote, Draft, Guide, Revision
 from anleitung.guides.services.bring_in import bring_in
-from anleitung.guides.services.publish import publish
 from anleitung.guides.services.withdraw import withdraw
+from anleitung.reports.models import Report, ToTell
 from tests.conftest import NOW
 from tests.core.bundles import edited_files
+from tests.ready import publish
 
 AT = {"codename": "palstek", "slug": "clean-install"}
 LATER = NOW + timedelta(days=2)
@@ -111,3 +113,43 @@ def test_what_is_not_there_and_what_is_tried_out_is_not_told(revision: Revision)
     Guide.objects.update(is_trial=True)
     assert feed("/feed.atom").entries == []
     assert "Nothing is published yet." in page("/changes")
+
+
+def test_whoever_left_an_address_is_told_of_a_withdrawal_once(
+    maintainer: Any, revision: Revision, mailoutbox: list[Any]
+) -> None:
+    path = f"/r/{revision.short}/tell-me"
+    assert Client().post(path, {"email": "no address"}).status_code == 422
+    for _ in range(2):
+        assert b"You will be told" in Client().post(path, {"email": "reader@example.test"}).content
+    assert ToTell.objects.count() == 1
+    withdraw(actor=maintainer, short=revision.short, reason="The radio image was wrong.", now=LATER)
+    [mail] = mailoutbox
+    assert mail.to == ["reader@example.test"]
+    assert "The radio image was wrong." in mail.body
+    assert not ToTell.objects.exists()
+    assert b"withdrawn already" in Client().post(path, {"email": "late@example.test"}).content
+    assert "Tell me if" not in Client().get(f"/r/{revision.short}").content.decode()
+
+
+def test_a_tester_reports_under_a_name(maintainer: Any, revision: Revision) -> None:
+    client = Client()
+    client.force_login(maintainer)
+    assert "carries your name, mira.f" in client.get(f"/r/{revision.short}").content.decode()
+    form = {
+        "key": "0123456789abcdef",
+        "base": "PS-12.4.7-KU.r3",
+        "variant": "K6",
+        "option.data": "clean",
+        "ending": "worked",
+        "step": "",
+    }
+    for each, key in ((client, "0123456789abcdef"), (Client(), "0123456789abcdeg")):
+        assert each.post(f"/r/{revision.short}/report", form | {"key": key}).status_code == 302
+    assert [r.by for r in Report.objects.order_by("pk")] == [maintainer, None]
+
+
+def test_a_codename_that_nobody_keeps_says_so(revision: Revision) -> None:
+    assert "Nobody keeps these guides" not in Client().get("/c/palstek").content.decode()
+    Keeper.objects.all().delete()
+    assert "Nobody keeps these guides" in Client().get("/c/palstek").content.decode()

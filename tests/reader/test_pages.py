@@ -7,16 +7,17 @@ from django.test import Client
 
 from anleitung.guides.models import Revision
 from anleitung.guides.services.bring_in import bring_in
-from anleitung.guides.services.publish import publish
 from anleitung.limits.models import Spent
 from anleitung.limits.spend import Limit
 from anleitung.reader.course import options_of
-from anleitung.reports.evidence import counted_reports
+from anleitung.reports.evidence import counted_reports, read_evidence
+from anleitung.reports.inherit import reports_of
 from anleitung.reports.models import Report
 from anleitung.reports.services import submit
 from anleitung.reports.services.submit import Filled, submit_report
 from tests.conftest import NOW
-from tests.core.bundles import bundle, edited_files
+from tests.core.bundles import Edit, bundle, edited_files
+from tests.ready import publish
 
 GOOD = {
     "key": "0123456789abcdef",
@@ -183,7 +184,7 @@ def report(revision: Revision, number: int, *, source: str = "", **changed: str)
     base, ending = changed.get("base", "PS-12.4.7-KU.r3"), changed.get("ending", "worked")
     submit_report(
         revision=revision,
-        filled=Filled(base, "M6", {"data": "clean"}, ending, ""),
+        filled=Filled(base, changed.get("variant", "M6"), {"data": "clean"}, ending, ""),
         key=f"report-{number:010}",
         source=source or f"source{number}",
         now=NOW,
@@ -195,7 +196,11 @@ def test_first_report_of_a_sender_counts_for_one_set_of_values(revision: Revisio
     report(revision, 2, source="same", ending="worked")
     report(revision, 3, source="same", ending="worked", base="PS-12.4.1-KU.r2")
     report(revision, 4)
-    assert [r.ending.value for r in counted_reports(revision)] == ["hangs", "worked", "worked"]
+    assert [r.ending.value for r in counted_reports(reports_of(revision))] == [
+        "hangs",
+        "worked",
+        "worked",
+    ]
 
 
 def test_flag_is_shown_and_called_not_known_for_the_next_revision(
@@ -211,15 +216,31 @@ def test_flag_is_shown_and_called_not_known_for_the_next_revision(
     assert "Do not begin: readers report failures on phones like yours." in mine
     assert "Nothing you gave speaks against it." not in mine
     assert "Do not begin" not in page(revision, build="PS-12.4.7-KU.r3")
-    files = edited_files("clean-install", [("guide.yaml", "title: Install", "title: Put")])
-    draft = bring_in(actor=maintainer, files=files, replaces="", now=NOW).draft
-    second = publish(
-        actor=maintainer, codename="palstek", slug="clean-install", seen=draft.fingerprint, now=NOW
-    )
-    text = page(second)
-    assert f"<b>Reported for 1.0.0, not yet known for this one.</b> {flag}" in text
-    assert "Readers report failures" not in text
+    words = published_with(maintainer, ("guide.yaml", "title: Install", "title: Put"))
+    text = page(words)
+    # Other words do the same to every phone: what was reported still speaks.
+    assert f"<b>Readers report failures.</b> {flag}" in text
+    assert "84 of them for an earlier version, which does the same" in text
+    assert "not yet known for this one" not in text
     assert "There is a newer version:" in page(revision)
+    narrow = ("guide.yaml", "bootloader is unlocked", "variant is K6 and bootloader is unlocked")
+    second = published_with(maintainer, narrow)
+    text = page(second)
+    assert f"<b>Reported for 1.0.1, not yet known for this one.</b> {flag}" in text
+    assert "Readers report failures" not in text
+    told = read_evidence(second, now=NOW)
+    broken = {"it is not admitted any more": 84}
+    assert [(each.speak, each.broken) for each in told.carried] == [(0, broken)]
+    # A report of the first that comes in late counts for both that it speaks for.
+    report(revision, 90, variant="K6")
+    assert [read_evidence(each, now=NOW).counted.runs for each in (words, second)] == [85, 1]
+
+
+def published_with(actor: Any, *edits: Edit) -> Revision:
+    files = edited_files("clean-install", edits)
+    draft = bring_in(actor=actor, files=files, replaces="", now=NOW).draft
+    at = {"codename": "palstek", "slug": "clean-install"}
+    return publish(actor=actor, **at, seen=draft.fingerprint, now=NOW)
 
 
 @pytest.mark.parametrize(

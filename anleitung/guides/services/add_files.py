@@ -9,7 +9,7 @@ from typing import Any
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from anleitung.accounts.roles import require_maintainer
+from anleitung.accounts.keepers import require_keeper
 from anleitung.core.documents.package import Package
 from anleitung.core.formats.check_document import FieldFault, InvalidDocument, check_document
 from anleitung.core.guide.bundle import Bundle
@@ -35,7 +35,7 @@ def add_files(
 
     Raises NotThere, DraftMoved, InvalidDocument, InvalidBundle, AlreadyPublished.
     """
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     with transaction.atomic():
         draft = find_draft(codename, slug)
         require_seen(draft, seen)

@@ -8,7 +8,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from pydantic import ValidationError
 
-from anleitung.accounts.roles import require_maintainer
+from anleitung.accounts.keepers import require_keeper
 from anleitung.catalogue.load import load_builds, load_device, load_schemes, stored_builds
 from anleitung.core.documents.base import MAX_PROSE
 from anleitung.core.documents.device import Device
@@ -30,6 +30,7 @@ from anleitung.core.writing.shelf import Shelf, carry
 from anleitung.core.writing.tree import stored_rows
 from anleitung.guides.also_for import enter_codenames
 from anleitung.guides.history import keep_state
+from anleitung.guides.lineage import keep_lineage
 from anleitung.guides.load import (
     Stored,
     as_texts,
@@ -71,8 +72,9 @@ def begin(
 
     Raises BeginRefused, NoSuchDocument, NotThere, TooManyNotes, NameTaken; then nothing is stored.
     """
-    require_maintainer(actor)
-    drafted = None
+    load_device(codename)  # what is not there is nobody's
+    require_keeper(actor, codename)
+    drafted, row = None, None
     try:
         if how == "copy":
             row = _source(source, codename)
@@ -95,6 +97,8 @@ def begin(
         raise BeginRefused(first_fault(error, {})) from error
     with transaction.atomic():
         draft = _store(bundle, actor, now, drafted, text)
+        if row is not None:
+            keep_lineage(draft.guide, row, now=now)
     return Begun(draft, drafted)
 
 

@@ -6,8 +6,9 @@ from datetime import datetime
 from django.contrib.auth.models import User
 from django.db import transaction
 
+from anleitung.accounts.keepers import require_keeper
 from anleitung.accounts.roles import require_maintainer
-from anleitung.catalogue.load import current_fingerprints
+from anleitung.catalogue.load import current_fingerprints, known_codenames
 from anleitung.catalogue.services.enter import enter_missing
 from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.guides.also_for import enter_codenames
@@ -44,6 +45,8 @@ def bring_in(
     """
     require_maintainer(actor)
     bundle = read_bundle(files)
+    # A codename that nobody entered yet is kept by whoever brings it in.
+    require_keeper(actor, *known_codenames(bundle.codenames))
     tick(1, 3)
     for each in bundle.each:
         load_proof(each)

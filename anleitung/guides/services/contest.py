@@ -5,7 +5,9 @@ from datetime import datetime
 from django.contrib.auth.models import User
 from django.db import transaction
 
+from anleitung.accounts.keepers import require_keeper
 from anleitung.accounts.roles import require_maintainer
+from anleitung.audit.record import note
 from anleitung.core.documents.stated import stated
 from anleitung.core.proof.findings.catalogue import BY_ID
 from anleitung.guides.errors import ContestRefused
@@ -21,7 +23,7 @@ def contest(
     *, actor: User, codename: str, slug: str, seen: str, which: Which, reason: str, now: datetime
 ) -> Contest:
     """For exactly the state that the actor saw. Raises NotThere, DraftMoved, ContestRefused."""
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     says = f"Say in {LEAST} to {MOST} characters why the model is wrong here; readers see it."
     text = stated(reason, least=LEAST, most=MOST, error=ContestRefused, says=says)
     if which.finding in BY_ID and BY_ID[which.finding].final:
@@ -42,6 +44,8 @@ def contest(
             step=which.step,
             defaults={"reason": text, "by": actor, "at": now},
         )
+        if is_new:
+            note(actor, "contested", bundle.fingerprint, now=now, finding=which.finding)
     if not is_new:
         raise ContestRefused(f"{made.by} contests this stop already; sign it too, or leave it.")
     return made
@@ -60,4 +64,5 @@ def sign(*, actor: User, contest_id: int, now: datetime) -> Contest:
             raise ContestRefused("This contest has its second signature already.")
         found.second, found.second_at = actor, now
         found.save(update_fields=["second", "second_at"])
+        note(actor, "contest signed", found.fingerprint, now=now, finding=found.finding)
     return found

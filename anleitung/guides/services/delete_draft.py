@@ -5,7 +5,7 @@ from datetime import datetime, timedelta
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from anleitung.accounts.roles import require_maintainer
+from anleitung.accounts.keepers import require_keeper
 from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.guides.also_for import enter_codenames
 from anleitung.guides.errors import DraftMoved, NoSuchDraft
@@ -20,7 +20,7 @@ KEPT_FOR = timedelta(days=30)
 
 def delete_draft(*, actor: User, codename: str, slug: str, seen: str, now: datetime) -> None:
     """Raises NotThere, DraftMoved."""
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     with transaction.atomic():
         draft = find_draft(codename, slug)
         require_seen(draft, seen)
@@ -34,7 +34,7 @@ def delete_draft(*, actor: User, codename: str, slug: str, seen: str, now: datet
 
 def bring_back(*, actor: User, codename: str, slug: str, now: datetime) -> Draft:
     """As it was. Raises NotThere, DraftMoved where there is another draft by now."""
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     with transaction.atomic():
         guide = find_guide(codename, slug)
         found = DeletedDraft.objects.filter(guide=guide, at__gt=now - KEPT_FOR).first()

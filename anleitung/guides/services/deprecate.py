@@ -5,7 +5,8 @@ from datetime import datetime
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from anleitung.accounts.roles import require_maintainer
+from anleitung.accounts.keepers import require_keeper
+from anleitung.audit.record import note
 from anleitung.core.documents.stated import stated
 from anleitung.guides.errors import DeprecateRefused
 from anleitung.guides.load import find_guide, newest_revisions
@@ -22,7 +23,7 @@ def deprecate(
 
     Raises NoSuchGuide, DeprecateRefused.
     """
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     says = f"Give the reason in 1 to {MOST_CHARACTERS} characters; readers see it."
     text = stated(reason, least=1, most=MOST_CHARACTERS, error=DeprecateRefused, says=says)
     with transaction.atomic():
@@ -35,6 +36,7 @@ def deprecate(
         other = find_guide(codename, follower) if follower else None
         if other is not None:
             _require_follower(guide, other, published)
+        note(actor, "deprecated", str(guide), now=now, follower=follower, reason=text)
         return Deprecation.objects.create(
             guide=guide, follower=other, reason=text, at=now, by=actor
         )
@@ -42,7 +44,7 @@ def deprecate(
 
 def take_up_again(*, actor: User, codename: str, slug: str, now: datetime) -> Guide:
     """Raises NoSuchGuide, DeprecateRefused."""
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     with transaction.atomic():
         guide = find_guide(codename, slug)
         standing = deprecation_of(guide)
@@ -50,6 +52,7 @@ def take_up_again(*, actor: User, codename: str, slug: str, now: datetime) -> Gu
             raise DeprecateRefused("This guide is not deprecated.")
         standing.ended_at, standing.ended_by = now, actor
         standing.save(update_fields=["ended_at", "ended_by"])
+        note(actor, "taken up again", str(guide), now=now)
     return guide
 
 

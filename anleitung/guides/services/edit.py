@@ -7,7 +7,7 @@ from datetime import datetime
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from anleitung.accounts.roles import require_maintainer
+from anleitung.accounts.keepers import require_keeper
 from anleitung.catalogue.services.enter import enter_missing
 from anleitung.core.formats.write_bundle import write_bundle, write_guide
 from anleitung.core.guide.bundle import Bundle
@@ -43,7 +43,7 @@ def edit(
 
     Raises NotThere, EditRefused, InvalidBundle, NameTaken; then the draft stands.
     """
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     with transaction.atomic():
         draft = find_draft(codename, slug)
         bundle = load_whole(draft)
@@ -86,7 +86,7 @@ _CARRIED = ("packages", "tools", "programs", "passages")
 
 def undo(*, actor: User, codename: str, slug: str, now: datetime) -> Draft:
     """Raises NotThere, NothingToUndo."""
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     with transaction.atomic():
         draft = find_draft(codename, slug)
         state = undone_by(draft)
@@ -97,7 +97,7 @@ def undo(*, actor: User, codename: str, slug: str, now: datetime) -> Draft:
 
 def redo(*, actor: User, codename: str, slug: str, now: datetime) -> Draft:
     """Raises NotThere, NothingToUndo."""
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     with transaction.atomic():
         draft = find_draft(codename, slug)
         state = redone_by(draft)
@@ -116,7 +116,7 @@ def stand_at(draft: Draft, state: DraftState, actor: User, now: datetime) -> Dra
 
 def set_back(*, actor: User, codename: str, slug: str, number: int, now: datetime) -> Draft:
     """As a new state, so that this can be undone, too. Raises NotThere, InvalidBundle."""
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     with transaction.atomic():
         draft = find_draft(codename, slug)
         keep_first_state(draft)

@@ -6,7 +6,7 @@ from datetime import datetime
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from anleitung.accounts.roles import require_maintainer
+from anleitung.accounts.keepers import require_keeper
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.guide.document import Guide
 from anleitung.core.proof.prove import everything_found
@@ -60,7 +60,7 @@ def fix(
     which: None for the admission, made as narrow as the steps.
     Raises NotThere, DraftMoved, NoFix, AlreadyPublished.
     """
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     draft = find_draft(codename, slug)
     require_seen(draft, seen)
     compiled = run_bundle(load_bundle(draft), Budget())

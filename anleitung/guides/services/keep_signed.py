@@ -5,6 +5,7 @@ from datetime import datetime
 from django.contrib.auth.models import User
 from django.db import transaction
 
+from anleitung.accounts.keepers import require_keeper
 from anleitung.accounts.roles import require_maintainer
 from anleitung.core.documents.stated import stated
 from anleitung.core.files.compare import compare_list
@@ -24,7 +25,7 @@ def keep_list(
 
     Raises NotThere, InvalidList, InvalidSignature, SignedRefused; then none is kept.
     """
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     if text.lstrip("\ufeff \r\n").startswith("-----BEGIN PGP"):
         raise InvalidSignature(
             "this list carries a signature within itself. Give the plain list, and beside it a "
@@ -57,7 +58,10 @@ def keep_list(
 
 def drop_list(*, actor: User, list_id: int) -> None:
     require_maintainer(actor)
-    SignedList.objects.filter(pk=list_id).delete()
+    found = SignedList.objects.filter(pk=list_id).select_related("guide").first()
+    if found is not None:
+        require_keeper(actor, found.guide.codename)
+        found.delete()
 
 
 def keep_key(*, actor: User, certificate: str, says: str, now: datetime) -> SignerKey:

@@ -5,7 +5,7 @@ from datetime import datetime
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from anleitung.accounts.roles import require_maintainer
+from anleitung.accounts.keepers import require_keeper
 from anleitung.guides.also_for import enter_codenames
 from anleitung.guides.errors import DraftMoved
 from anleitung.guides.history import keep_state
@@ -15,7 +15,7 @@ from anleitung.guides.models import Draft, Revision
 
 def next_draft(*, actor: User, short: str, codename: str = "", now: datetime) -> Draft:
     """short: of the revision. Raises NotThere, UnreadableGuide, DraftMoved where a draft stands."""
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     with transaction.atomic():
         revision = find_revision(short, codename)
         standing = Draft.objects.filter(guide=revision.guide).first()

@@ -5,7 +5,7 @@ from datetime import datetime
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from anleitung.accounts.roles import require_maintainer
+from anleitung.accounts.keepers import require_keeper
 from anleitung.core.formats.write_bundle import write_bundle
 from anleitung.core.writing.tree import stored_rows
 from anleitung.guides.errors import DraftMoved
@@ -30,7 +30,7 @@ def paste_notes(
 
     Raises NotThere, TooManyNotes, DraftMoved; then nothing is stored.
     """
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     # Read before anything is held, since that takes time; then put into what stands by then.
     draft = find_draft(codename, slug)
     mine = draft.chosen or draft.guide.codename

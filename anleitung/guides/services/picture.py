@@ -7,7 +7,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from pydantic import ValidationError
 
-from anleitung.accounts.roles import require_maintainer
+from anleitung.accounts.keepers import require_keeper
 from anleitung.core.documents.picture import Picture
 from anleitung.core.formats.pictures import InvalidPicture, clean_picture
 from anleitung.core.guide.nested import OneStep
@@ -36,7 +36,7 @@ def add_picture(
 
     Raises NotThere, DraftMoved, InvalidPicture, InvalidBundle, AlreadyPublished.
     """
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     kept = clean_picture(content)
     try:
         picture = Picture(sha256=kept.digest, alt=alt, width=kept.width, height=kept.height)
@@ -59,7 +59,7 @@ def remove_picture(
     *, actor: User, codename: str, slug: str, seen: str, step: str, sha256: str, now: datetime
 ) -> Draft:
     """Raises NotThere, DraftMoved, AlreadyPublished."""
-    require_maintainer(actor)
+    require_keeper(actor, codename)
 
     def take(found: OneStep) -> OneStep:
         left = tuple(p for p in found.pictures if p.sha256 != sha256)

@@ -5,6 +5,7 @@ from datetime import datetime
 from django.contrib.auth.models import User
 from django.db import transaction
 
+from anleitung.accounts.keepers import require_keeper
 from anleitung.accounts.roles import require_maintainer
 from anleitung.catalogue.load import current_fingerprints
 from anleitung.guides.asked import ask_proof
@@ -38,7 +39,7 @@ def take_today(*, actor: User, codename: str, slug: str, seen: str, now: datetim
 
     Raises NotThere, DraftMoved, InvalidBundle, AlreadyPublished.
     """
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     with transaction.atomic():
         draft = find_draft(codename, slug)
         require_seen(draft, seen)

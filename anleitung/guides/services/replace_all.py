@@ -11,7 +11,7 @@ from typing import Any
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from anleitung.accounts.roles import require_maintainer
+from anleitung.accounts.keepers import require_keeper
 from anleitung.core.documents.package import Package
 from anleitung.core.formats.write_bundle import write_bundle
 from anleitung.core.guide.bundle import Bundle
@@ -112,9 +112,9 @@ class Affected:
 def look_at_replacing(codename: str, what: Replacement) -> Iterator[Affected]:
     """Every draft that names it; nothing is stored."""
     shelf = shelf_of(codename)
-    for row in _rows(codename, what):
+    for row in (chosen_for(each, codename) for each in _rows(codename, what)):
         try:
-            whole = load_whole(chosen_for(row, codename))
+            whole = load_whole(row)
             changed = what.in_bundle(whole, codename, shelf)
         except UnreadableGuide:
             continue  # it is told of on every other page
@@ -214,7 +214,7 @@ def replace_all(
     now: datetime,
 ) -> list[Done]:
     """slugs: the drafts in which it is done, all or none of them. Raises EditRefused."""
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     done = []
     with transaction.atomic():
         for each in look_at_replacing(codename, what):
@@ -235,7 +235,7 @@ def replace_all(
 
 def take_back(*, actor: User, codename: str, done: Sequence[Done], now: datetime) -> list[str]:
     """Where nobody wrote on meanwhile. Gives the drafts that were written on, and stay."""
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     left = []
     with transaction.atomic():
         for each in done:

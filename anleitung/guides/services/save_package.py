@@ -6,7 +6,7 @@ from typing import Any
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from anleitung.accounts.roles import require_maintainer
+from anleitung.accounts.keepers import require_keeper
 from anleitung.core.documents.package import Package
 from anleitung.core.formats.check_document import FieldFault, InvalidDocument, check_document
 from anleitung.guides.errors import NoSuchFile
@@ -29,7 +29,7 @@ def save_package(
 
     Raises NotThere, DraftMoved, InvalidDocument, InvalidBundle, AlreadyPublished.
     """
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     package = check_document("package", value)
     assert isinstance(package, Package)
     if replaces and package.id != replaces:
@@ -57,7 +57,7 @@ def remove_package(
     *, actor: User, codename: str, slug: str, seen: str, package: str, now: datetime
 ) -> Draft:
     """A file that a step uses cannot be removed. Raises NotThere, DraftMoved, InvalidBundle."""
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     with transaction.atomic():
         draft = find_draft(codename, slug)
         require_seen(draft, seen)

@@ -2,7 +2,7 @@
 
 from django.contrib.auth.models import User
 
-from anleitung.accounts.roles import require_maintainer
+from anleitung.accounts.keepers import require_keeper
 from anleitung.guides.errors import TrialRefused
 from anleitung.guides.load import find_guide
 from anleitung.guides.models import Guide
@@ -10,7 +10,7 @@ from anleitung.guides.models import Guide
 
 def set_trial(*, actor: User, codename: str, slug: str, is_trial: bool) -> Guide:
     """What readers may find stays on the desk. Raises NotThere, TrialRefused."""
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     guide = find_guide(codename, slug)
     if is_trial and guide.revisions.filter(withdrawal__isnull=True).exists():
         raise TrialRefused("Readers can find this guide, so it stays on the desk.")

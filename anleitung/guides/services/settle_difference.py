@@ -6,7 +6,7 @@ from typing import Literal
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from anleitung.accounts.roles import require_maintainer
+from anleitung.accounts.keepers import require_keeper
 from anleitung.catalogue.errors import DocumentMoved
 from anleitung.catalogue.load import current_fingerprints
 from anleitung.catalogue.models import Entry
@@ -48,7 +48,7 @@ def settle_difference(
     version; both: the draft's gets another id (a codename with all its builds). Raises
     NotThere, DraftMoved, DocumentMoved, InvalidDocument, InvalidBundle, RenameRefused.
     """
-    require_maintainer(actor)
+    require_keeper(actor, codename)
     draft = find_draft(codename, slug)
     require_seen(draft, seen)
     bundle = load_whole(draft)

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from django.conf import settings
+from django.contrib.auth.models import User
 from django.db import IntegrityError, transaction
 
 from anleitung.core.evidence.report import Ending
@@ -51,10 +52,12 @@ def submit_report(
     now: datetime,
     address: str = "",
     counts_now: bool = True,
+    by: User | None = None,
 ) -> Report:
     """Sent twice under one key, it is stored once and counts once against the limit.
 
-    address: a name for where it comes from (limits.spend.address_name), "" for no limit.
+    by: a tester, who reports under a name. address: a name for where it comes from
+    (limits.spend.address_name), "" for no limit.
     counts_now: False where many come at once, and the caller asks for the evidence. Raises
     InvalidReport, KeyUsed, TooManyReports; then nothing is stored or counted.
     """
@@ -66,7 +69,7 @@ def submit_report(
                 if address:
                     spend(REPORTS, address, now=now, says=_FULL)
                 made = Report.objects.create(
-                    revision=revision, key=key, source=source, at=now, **values
+                    revision=revision, key=key, source=source, at=now, by=by, **values
                 )
             if counts_now:
                 ask_for_evidence(revision, now=now)

@@ -9,19 +9,21 @@ from django.contrib.auth.models import Group
 from django.core.management.base import BaseCommand
 from django.db import transaction
 
-from anleitung.accounts.roles import ADMINISTRATOR, MAINTAINER, ensure_roles
+from anleitung.accounts.keepers import become_keeper
+from anleitung.accounts.roles import ADMINISTRATOR, MAINTAINER, TESTER, ensure_roles
 from anleitung.catalogue.services.save import save_document
 from anleitung.demo.bundles import CODENAME, DRAFTS, bundle_files, faults, guide_names
 from anleitung.demo.catalogue import catalogue_files, codenames
+from anleitung.demo.ready import make_ready
 from anleitung.demo.world import CLEAN_INSTALL, REPORTS, SEED
 from anleitung.guides.models import Guide, Revision
 from anleitung.guides.services.bring_in import bring_in
-from anleitung.guides.services.publish import publish
 from anleitung.guides.services.set_trial import set_trial
 from anleitung.jobs.models import WAITING, Job
 from anleitung.jobs.services.run import run_job
 from anleitung.reports.evidence import ask_for_evidence
 from anleitung.reports.services.submit import Filled, submit_report
+from anleitung.review.services.publish import publish
 from anleitung.standins.readers import readers
 
 FIRST = ("unlock", "clean-install")
@@ -31,6 +33,8 @@ BEGAN = datetime(2026, 10, 20, 18, 30, tzinfo=UTC)
 # Log-ins of the demo only; they are printed at every start.
 LOG_INS = (
     ("tonnenleger", "mudflats-at-low-tide", MAINTAINER),
+    ("kranfuehrer", "hook-and-chain-on-quay-9", MAINTAINER),
+    ("priel", "sandbank-under-the-keel", TESTER),
     ("brueckenwart", "lighthouse-keys-hang-here", ADMINISTRATOR),
 )
 
@@ -57,7 +61,7 @@ class Command(BaseCommand):
 
     def _load(self, *, small: bool) -> None:
         ensure_roles()
-        actor, *_ = (_make_user(*each) for each in LOG_INS)
+        actor, second, *_ = (_make_user(*each) for each in LOG_INS)
         now = BEGAN
         for kind, codename, value in catalogue_files():
             save_document(
@@ -68,7 +72,10 @@ class Command(BaseCommand):
                 actor=actor, files=bundle_files(codename, name), replaces="", now=now
             ).draft
             now += timedelta(hours=3)
+            make_ready(draft, actor=actor, second=second, now=now)
             publish(actor=actor, codename=codename, slug=name, seen=draft.fingerprint, now=now)
+        # One codename has two keepers: what one of them writes, the other may write on.
+        become_keeper(second, codenames()[0], now=now)
         self._report(Revision.objects.get(guide__codename=CODENAME, guide__slug="clean-install"))
         now = BEGAN + timedelta(days=30)
         for codename, name in _drafts(small):
@@ -108,7 +115,8 @@ def _published(small: bool) -> list[tuple[str, str]]:
     if small:
         return [(CODENAME, name) for name in FIRST]
     every = [(c, n) for c in codenames() for n in guide_names(c) if n not in DRAFTS]
-    first = [(CODENAME, name) for name in FIRST]
+    first = [each for each in every if each[1] == "return-to-stock"]
+    first += [(CODENAME, name) for name in FIRST]
     return first + [each for each in every if each not in first]
 
 
