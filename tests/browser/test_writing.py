@@ -355,6 +355,7 @@ PRESSED = [
     "z ⇧Z",
     "h v m",
     "a m c o",
+    "c",
 ]
 READING = ["↓ ↑", "n p", "e", "f", "/", "?"]
 
@@ -399,6 +400,10 @@ def test_every_key_that_the_help_lists_does_what_it_says(bench: Page) -> None:
     bench.keyboard.press("Enter")
     expect(rows(bench).nth(1)).to_contain_text("Is it M6?")
     expect(rows(bench).nth(2)).to_contain_text("If not")
+    rows(bench).first.click()
+    bench.keyboard.press("c")
+    expect(bench.get_by_label("Remark on this row")).to_be_focused()
+    bench.keyboard.press("Escape")
     # The head, the reader's view and the notes open and close.
     rows(bench).first.click()
     for key, field in (("h", "Admission"), ("m", "Your notes, as they are")):

@@ -7,6 +7,7 @@ from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import no_sideways_scroll
+from tests.browser.gate import let_stand_and_approved
 from tests.browser.writing import begin, line, rows, status, write
 
 
@@ -84,14 +85,15 @@ def test_a_draft_is_compared_with_what_was_published_and_takes_its_number(bench:
     expect(rows(bench).first).to_contain_text("Over night is best.")
     bench.keyboard.press("Escape")
     expect(status(bench)).to_contain_text("all saved")
-    bench.get_by_role("button", name="Publish", exact=True).click()
-    dialog = bench.get_by_role("dialog")
-    expect(dialog).to_contain_text("It becomes 1.0.1: 1 step says the same in other words")
-    dialog.get_by_label("Count it as").select_option("minor")
-    note = dialog.get_by_label("What readers are told of it")
+    let_stand_and_approved(bench, "achtknoten", "install-kiebitz")
+    bench.get_by_role("link", name="Review and publish").click()
+    form = bench.get_by_role("region", name="Publish")
+    expect(form).to_contain_text("It becomes 1.0.1: 1 step says the same in other words")
+    form.get_by_label("Count it as").select_option("minor")
+    note = form.get_by_label("What readers are told of it")
     expect(note).to_have_value("1 step says the same in other words: 1.")
     note.fill("Take your time.")
-    dialog.get_by_role("button", name="Publish", exact=True).click()
+    form.get_by_role("button", name="Publish", exact=True).click()
     expect(bench).to_have_url(re.compile(r"v=1\.1\.0"))
     bench.get_by_text("What 1.1.0 changed").click()
     expect(bench.get_by_text("Take your time.")).to_be_visible()

@@ -913,6 +913,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drafts/{codename}/{slug}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Reading */
+        post: operations["anleitung_api_review_routes_post_reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drafts/{codename}/{slug}/redo": {
         parameters: {
             query?: never;
@@ -930,6 +947,76 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drafts/{codename}/{slug}/remarks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Remarks */
+        get: operations["anleitung_api_review_routes_get_remarks"];
+        put?: never;
+        /** Post Remark */
+        post: operations["anleitung_api_review_routes_post_remark"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{codename}/{slug}/remarks/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Answer */
+        post: operations["anleitung_api_review_routes_post_answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{codename}/{slug}/review": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Review */
+        get: operations["anleitung_api_review_routes_get_review"];
+        put?: never;
+        /** Post Review */
+        post: operations["anleitung_api_review_routes_post_review"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{codename}/{slug}/review/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post End Review */
+        post: operations["anleitung_api_review_routes_post_end_review"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drafts/{codename}/{slug}/rows/{row}": {
         parameters: {
             query?: never;
@@ -941,6 +1028,23 @@ export interface paths {
         get: operations["anleitung_api_writing_routes_get_row"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{codename}/{slug}/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Run */
+        post: operations["anleitung_api_review_routes_post_run"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1001,6 +1105,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drafts/{codename}/{slug}/take-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Take Over */
+        post: operations["anleitung_api_compare_routes_post_take_over"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drafts/{codename}/{slug}/take-today": {
         parameters: {
             query?: never;
@@ -1029,6 +1150,40 @@ export interface paths {
         put?: never;
         /** Post Undo */
         post: operations["anleitung_api_writing_routes_post_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{codename}/{slug}/waivers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Waiver */
+        post: operations["anleitung_api_review_routes_post_waiver"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{codename}/{slug}/waivers/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Take Back */
+        post: operations["anleitung_api_review_routes_post_take_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1316,6 +1471,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/prove-stale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Prove Stale */
+        post: operations["anleitung_api_job_routes_post_prove_stale"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/revisions/{short}": {
         parameters: {
             query?: never;
@@ -1401,6 +1573,26 @@ export interface paths {
         put?: never;
         /** Revision Prove Today */
         post: operations["anleitung_api_routes_revision_prove_today"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/revisions/{short}/reports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Report
+         * @description Under the name of whose token it is. Sent twice under one key, it counts once.
+         */
+        post: operations["anleitung_api_report_routes_post_report"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1669,6 +1861,20 @@ export interface components {
             /** Take */
             take: boolean;
         };
+        /** AnswerRemarkIn */
+        AnswerRemarkIn: {
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /**
+             * Turn
+             * @default
+             * @enum {string}
+             */
+            turn: "" | "resolved" | "reopened";
+        };
         /**
          * AsProse
          * @description The words of an open question become prose of the step before it; the first in its list
@@ -1683,6 +1889,16 @@ export interface components {
              * @enum {string}
              */
             op: "as-prose";
+        };
+        /** AskReviewIn */
+        AskReviewIn: {
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+            /** Seen */
+            seen: string;
         };
         /**
          * BarOut
@@ -2050,6 +2266,22 @@ export interface components {
             scheme: string;
         };
         /**
+         * CarriedOut
+         * @description What became of the reports of an earlier state: speak counts here; broken: what broke the
+         *
+         *     link → how many.
+         */
+        CarriedOut: {
+            /** Broken */
+            broken: {
+                [key: string]: number;
+            };
+            /** Speak */
+            speak: number;
+            /** Version */
+            version: string;
+        };
+        /**
          * CauseOut
          * @description looks: missing or grey.
          */
@@ -2364,7 +2596,7 @@ export interface components {
         };
         /**
          * ComparedStateOut
-         * @description version: "" for a draft.
+         * @description version: "" for a draft; state: the number of a former state of it.
          */
         ComparedStateOut: {
             /**
@@ -2376,8 +2608,12 @@ export interface components {
             by: string;
             /** Codename */
             codename: string;
+            /** Fingerprint */
+            fingerprint: string;
             /** Slug */
             slug: string;
+            /** State */
+            state: number | null;
             /** Title */
             title: string;
             /** Version */
@@ -2742,6 +2978,14 @@ export interface components {
             note: string;
             /** Number */
             number: number;
+        };
+        /** DoneOut */
+        DoneOut: {
+            /**
+             * Done
+             * @default true
+             */
+            done: boolean;
         };
         /**
          * Duplicate
@@ -3211,6 +3455,80 @@ export interface components {
             name: string;
             /** Size */
             size: number;
+        };
+        /**
+         * Gate
+         * @description pair: how it was read by more than one, "" as long as it was not.
+         */
+        Gate: {
+            /** Lines */
+            lines: components["schemas"]["GateLine"][];
+            /**
+             * Pair
+             * @enum {string}
+             */
+            pair: "" | "none" | "approved" | "run" | "alone";
+        };
+        /**
+         * GateItem
+         * @description One thing of a line. key: by which it is waived, "" where it cannot be; step, file: where
+         *
+         *     it is, "" for neither; unknown: nobody looked at it yet.
+         */
+        GateItem: {
+            /**
+             * Codename
+             * @default
+             */
+            codename: string;
+            /**
+             * File
+             * @default
+             */
+            file: string;
+            /**
+             * Key
+             * @default
+             */
+            key: string;
+            /** Says */
+            says: string;
+            /**
+             * Step
+             * @default
+             */
+            step: string;
+            /**
+             * Unknown
+             * @default false
+             */
+            unknown: boolean;
+            waiver?: components["schemas"]["WaiverOut"] | null;
+        };
+        /**
+         * GateLine
+         * @description says: what was looked at and found. items: what is still in the way, or was waived.
+         */
+        GateLine: {
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "proof" | "today" | "stops" | "promises" | "files" | "cautions" | "ways-back" | "words" | "warnings" | "remarks" | "eyes";
+            /**
+             * Items
+             * @default []
+             */
+            items: components["schemas"]["GateItem"][];
+            /** Says */
+            says: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "kept" | "waived" | "open" | "unknown";
+            /** Title */
+            title: string;
         };
         /**
          * GoesWithOut
@@ -3749,6 +4067,8 @@ export interface components {
             is_maintainer: boolean;
             /** Name */
             name: string;
+            /** Role */
+            role: string;
         };
         /**
          * MenuWord
@@ -4140,7 +4460,7 @@ export interface components {
          *     "step/number" of a thing to try → how many reports say that it helped. codenames: those that
          *     it is for; what is shown is for the one of the sheet. address: of the readers' page, "" for a
          *     draft. next_version: of a draft that is the first, "" where it follows from a comparison with
-         *     follows, what was published last.
+         *     follows, what was published last. named_by: published guides that name it as a way back.
          */
         PageOut: {
             /** Address */
@@ -4149,6 +4469,11 @@ export interface components {
             after: components["schemas"]["ChainLineOut"][];
             /** Before */
             before: components["schemas"]["ChainLineOut"][];
+            /**
+             * Carried
+             * @default []
+             */
+            carried: components["schemas"]["CarriedOut"][];
             /**
              * Chain Missing
              * @default 0
@@ -4173,6 +4498,11 @@ export interface components {
             /** Fingerprint */
             fingerprint: string;
             follows?: components["schemas"]["VersionLineOut"] | null;
+            /**
+             * Forks
+             * @default []
+             */
+            forks: components["schemas"]["RelativeOut"][];
             /** Has Draft */
             has_draft: boolean;
             /**
@@ -4182,6 +4512,11 @@ export interface components {
             helped: {
                 [key: string]: number;
             };
+            /**
+             * In Review
+             * @default false
+             */
+            in_review: boolean;
             /** Kind */
             kind: string;
             /**
@@ -4189,10 +4524,17 @@ export interface components {
              * @default []
              */
             lifted: components["schemas"]["LiftedOut"][];
+            /**
+             * Named By
+             * @default []
+             */
+            named_by: string[];
             /** Next Version */
             next_version: string;
             /** Open Stops */
             open_stops: number;
+            parent?: components["schemas"]["RelativeOut"] | null;
+            passed?: components["schemas"]["PassedOut"] | null;
             /**
              * Reports Waiting
              * @default 0
@@ -4247,6 +4589,18 @@ export interface components {
             kind: string;
             /** Says */
             says: string;
+        };
+        /**
+         * PassedOut
+         * @description How a revision came to be published. eyes: who else stands behind it; alone: nobody does.
+         */
+        PassedOut: {
+            /** Alone */
+            alone: boolean;
+            /** Eyes */
+            eyes: string;
+            /** Waived */
+            waived: components["schemas"]["WaivedOut"][];
         };
         /**
          * PasteIn
@@ -4619,6 +4973,14 @@ export interface components {
             words: string;
         };
         /**
+         * ProvedOut
+         * @description proved: how many guides were out of date and are proved with the documents of today.
+         */
+        ProvedOut: {
+            /** Proved */
+            proved: number;
+        };
+        /**
          * PublishAsIn
          * @description level: that the number shall have at least; None for what follows from the differences.
          *
@@ -4693,6 +5055,45 @@ export interface components {
             rails: components["schemas"]["RailOut"][];
         };
         /**
+         * ReadByOut
+         * @description verdict: "", approve or changes. state: its number in the history. current: of the state
+         *
+         *     that stands now; what was said of another one counts no more.
+         */
+        ReadByOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Current */
+            current: boolean;
+            /** Says */
+            says: string;
+            /** State */
+            state: number | null;
+            /** Verdict */
+            verdict: string;
+        };
+        /** ReadIn */
+        ReadIn: {
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+            /** Seen */
+            seen: string;
+            /**
+             * Verdict
+             * @default
+             * @enum {string}
+             */
+            verdict: "" | "approve" | "changes";
+        };
+        /**
          * ReadingOut
          * @description One scheme's reading of a string, held against one codename.
          */
@@ -4714,6 +5115,108 @@ export interface components {
             id: string;
             /** Name */
             name: string;
+        };
+        /**
+         * RelativeOut
+         * @description A guide that this one was begun from, or the other way round; version, state: of the parent,
+         *
+         *     from which it was begun; newest: what is published of it, "" for nothing.
+         */
+        RelativeOut: {
+            /** Codename */
+            codename: string;
+            /** Newest */
+            newest: string;
+            /** Slug */
+            slug: string;
+            /** State */
+            state: number | null;
+            /** Title */
+            title: string;
+            /** Version */
+            version: string;
+        };
+        /**
+         * RemarkAnswerOut
+         * @description turn: "" for words alone, resolved or reopened.
+         */
+        RemarkAnswerOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Text */
+            text: string;
+            /** Turn */
+            turn: string;
+        };
+        /**
+         * RemarkIn
+         * @description kind, place: a row or file by its id, the condition "admission" or of a row, a field of the
+         *
+         *     head by its name.
+         */
+        RemarkIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "row" | "file" | "condition" | "head";
+            /** Place */
+            place: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * RemarkOut
+         * @description here: the part is still in the draft; quote: its words then; now: its words today.
+         */
+        RemarkOut: {
+            /** Answers */
+            answers: components["schemas"]["RemarkAnswerOut"][];
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Here */
+            here: boolean;
+            /** Kind */
+            kind: string;
+            /** Now */
+            now: string;
+            /** Number */
+            number: number;
+            /** Place */
+            place: string;
+            /** Quote */
+            quote: string;
+            /** Resolved By */
+            resolved_by: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * RemarkPlaceOut
+         * @description A part of the draft that can be remarked on.
+         */
+        RemarkPlaceOut: {
+            /** Kind */
+            kind: string;
+            /** Place */
+            place: string;
+            /** Words */
+            words: string;
+        };
+        /** RemarksOut */
+        RemarksOut: {
+            /** Remarks */
+            remarks: components["schemas"]["RemarkOut"][];
         };
         /** Remove */
         Remove: {
@@ -4753,6 +5256,54 @@ export interface components {
             done: components["schemas"]["MadeOut"][];
         };
         /**
+         * ReportIn
+         * @description key: 16 to 64 letters, digits and hyphens, the same when it is sent again; base: the build
+         *
+         *     string before the guide; options: choice by option; ending: worked, worked-with-trouble,
+         *     gave-up, hangs, back-to-before or dead; step: where it ended, "" for the end; helped: as
+         *     "step/number"; codename: of the phone, where the guide is for several.
+         */
+        ReportIn: {
+            /** Base */
+            base: string;
+            /**
+             * Codename
+             * @default
+             */
+            codename: string;
+            /** Ending */
+            ending: string;
+            /**
+             * Helped
+             * @default
+             */
+            helped: string;
+            /** Key */
+            key: string;
+            /**
+             * Options
+             * @default {}
+             */
+            options: {
+                [key: string]: string;
+            };
+            /**
+             * Step
+             * @default
+             */
+            step: string;
+            /** Variant */
+            variant: string;
+        };
+        /** ReportedOut */
+        ReportedOut: {
+            /**
+             * Reported
+             * @default true
+             */
+            reported: boolean;
+        };
+        /**
          * Respin
          * @description A small letter behind a release that was built again: none, a, b, …
          */
@@ -4787,6 +5338,57 @@ export interface components {
              * @default
              */
             reason: string;
+        };
+        /**
+         * ReviewOut
+         * @description is_open: whether the gate lets the draft through; me: who looks; last_look: the number of
+         *
+         *     the state that they read last, None where that is the present one or they read none.
+         */
+        ReviewOut: {
+            /** Codename */
+            codename: string;
+            /** Fingerprint */
+            fingerprint: string;
+            gate: components["schemas"]["Gate"];
+            /** Is Open */
+            is_open: boolean;
+            /** Last Look */
+            last_look: number | null;
+            /** Me */
+            me: string;
+            /** Places */
+            places: components["schemas"]["RemarkPlaceOut"][];
+            /** Published */
+            published: string;
+            /** Readings */
+            readings: components["schemas"]["ReadByOut"][];
+            /** Remarks */
+            remarks: components["schemas"]["RemarkOut"][];
+            request: components["schemas"]["ReviewRequestOut"] | null;
+            /** Runs */
+            runs: components["schemas"]["TrialRunOut"][];
+            /** Slug */
+            slug: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * ReviewRequestOut
+         * @description moved: the draft was changed since.
+         */
+        ReviewRequestOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Moved */
+            moved: boolean;
+            /** Says */
+            says: string;
         };
         /** RoomOut */
         RoomOut: {
@@ -4942,6 +5544,20 @@ export interface components {
             id: string;
             /** Pieces */
             pieces: components["schemas"]["PieceOut"][];
+        };
+        /** RunIn */
+        RunIn: {
+            /** Ended Well */
+            ended_well: boolean;
+            /** Phone */
+            phone: string;
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+            /** Seen */
+            seen: string;
         };
         /**
          * SaidOut
@@ -5312,13 +5928,17 @@ export interface components {
         };
         /**
          * StateIn
-         * @description version: of a published state of the guide, "" for its draft.
+         * @description version: of a published state of the guide, "" for its draft; state: a former one of the
+         *
+         *     draft, by its number in the history.
          */
         StateIn: {
             /** Codename */
             codename: string;
             /** Slug */
             slug: string;
+            /** State */
+            state?: number | null;
             /**
              * Version
              * @default
@@ -5396,6 +6016,25 @@ export interface components {
         TakeBackIn: {
             /** Done */
             done: components["schemas"]["MadeOut"][];
+        };
+        /**
+         * TakeOverIn
+         * @description row: of the draft, "" for none; other: of the source, "" where it is gone there.
+         */
+        TakeOverIn: {
+            /**
+             * Other
+             * @default
+             */
+            other: string;
+            /**
+             * Row
+             * @default
+             */
+            row: string;
+            /** Seen */
+            seen: string;
+            source: components["schemas"]["StateIn"];
         };
         /**
          * TakenBackOut
@@ -5498,6 +6137,24 @@ export interface components {
         TrialIn: {
             /** Is Trial */
             is_trial: boolean;
+        };
+        /** TrialRunOut */
+        TrialRunOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Current */
+            current: boolean;
+            /** Ended Well */
+            ended_well: boolean;
+            /** Phone */
+            phone: string;
+            /** Says */
+            says: string;
         };
         /**
          * TurnedAwayOut
@@ -5608,6 +6265,44 @@ export interface components {
             version: string;
             /** Withdrawn */
             withdrawn: string;
+        };
+        /** WaiveIn */
+        WaiveIn: {
+            /** Key */
+            key: string;
+            /** Reason */
+            reason: string;
+            /** Seen */
+            seen: string;
+        };
+        /** WaiveKeyIn */
+        WaiveKeyIn: {
+            /** Key */
+            key: string;
+        };
+        /** WaivedOut */
+        WaivedOut: {
+            /** By */
+            by: string;
+            /** Reason */
+            reason: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * WaiverOut
+         * @description Somebody lets one thing stand. reason: readers see it.
+         */
+        WaiverOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Reason */
+            reason: string;
         };
         /**
          * WatchOut
@@ -11110,6 +11805,105 @@ export interface operations {
             };
         };
     };
+    anleitung_api_review_routes_post_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     anleitung_api_writing_routes_post_redo: {
         parameters: {
             query?: never;
@@ -11129,6 +11923,598 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WritingOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_review_routes_get_remarks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RemarksOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_review_routes_post_remark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RemarkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_review_routes_post_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerRemarkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_review_routes_get_review: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_review_routes_post_review: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AskReviewIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_review_routes_post_end_review: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
                 };
             };
             /** @description Bad Request */
@@ -11225,6 +12611,105 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RowSlotsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_review_routes_post_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
                 };
             };
             /** @description Bad Request */
@@ -11591,6 +13076,105 @@ export interface operations {
             };
         };
     };
+    anleitung_api_compare_routes_post_take_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeOverIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtInOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     anleitung_api_routes_draft_take_today: {
         parameters: {
             query?: never;
@@ -11709,6 +13293,213 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WritingOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_review_routes_post_waiver: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaiveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_review_routes_post_take_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaiveKeyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
                 };
             };
             /** @description Bad Request */
@@ -13327,6 +15118,107 @@ export interface operations {
             };
         };
     };
+    anleitung_api_job_routes_post_prove_stale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProvedOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     anleitung_api_routes_get_revision: {
         parameters: {
             query?: {
@@ -13751,6 +15643,104 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_report_routes_post_report: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                short: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReportIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReportedOut"];
                 };
             };
             /** @description Bad Request */

@@ -15,7 +15,10 @@ const TOUCHED = {
     "file-set",
     "package",
     "compare",
+    "review",
+    "remarks",
   ],
+  review: ["home", "review", "remarks", "page"],
   document: [
     "home",
     "guides",

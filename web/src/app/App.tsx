@@ -40,6 +40,7 @@ const PassagePage = lazy(async () => ({
 const ProgramPage = lazy(async () => ({
   default: (await import("../features/tools")).ProgramPage,
 }));
+const ReviewPage = lazy(async () => ({ default: (await import("../features/review")).ReviewPage }));
 const SchemePage = lazy(async () => ({ default: (await import("../features/tools")).SchemePage }));
 const ToolPage = lazy(async () => ({ default: (await import("../features/tools")).ToolPage }));
 
@@ -103,6 +104,7 @@ export function App() {
               <Route path="/c/:codename/guides/:slug" element={<GuidePage />} />
               <Route path="/c/:codename/guides/:slug/bench" element={<BenchPage />} />
               <Route path="/c/:codename/guides/:slug/compare" element={<ComparePage />} />
+              <Route path="/c/:codename/guides/:slug/review" element={<ReviewPage />} />
               <Route path="*" element={<NothingHere />} />
             </Routes>
           </Suspense>

@@ -17,6 +17,7 @@ const KEYS = [
   ["1 2 …", "draft: take a meaning of an open question"],
   ["t r", "draft: keep as text; refuse what was read from notes"],
   ["z ⇧Z", "draft: undo, redo; Ctrl with z as well"],
+  ["c", "draft: a remark on this row"],
   ["h v m", "draft: the head, the reader’s view, paste notes"],
   ["a m c o", "guides: begin empty, from notes, from a guide here or of another codename"],
   ["/", "jump: codename, market name, build, file, tool or guide"],

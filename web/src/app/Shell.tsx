@@ -162,9 +162,7 @@ function UserMenu() {
         anchor="bottom end"
         className="z-20 w-52 border border-hair-strong bg-sheet shadow-md"
       >
-        <p className="px-3 pt-2 text-[0.75rem] text-soft">
-          {me.data?.is_administrator ? "administrator" : "maintainer"}
-        </p>
+        <p className="px-3 pt-2 text-[0.75rem] text-soft">{me.data?.role}</p>
         {THEMES.map((each) => (
           <MenuItem key={each.theme}>
             <button
@@ -181,10 +179,20 @@ function UserMenu() {
             </button>
           </MenuItem>
         ))}
+        <MenuItem>
+          <a className={`${item} border-t border-hair`} href="/account">
+            Your account
+          </a>
+        </MenuItem>
+        <MenuItem>
+          <a className={item} href="/people">
+            People and codenames
+          </a>
+        </MenuItem>
         {me.data?.is_administrator && (
           <MenuItem>
             <a className={item} href="/admin/">
-              Accounts
+              Stored data
             </a>
           </MenuItem>
         )}

@@ -13,9 +13,17 @@ import { TwoSheets } from "./TwoSheets";
 export function ComparePage() {
   const { codename = "", slug = "" } = useParams();
   const [search] = useSearchParams();
-  const state = (name: string) => {
+  const state = (name: "first" | "second") => {
     const version = search.get(name) ?? "draft";
-    return { codename, slug, version: version === "draft" ? "" : version };
+    // Of another guide: what this one was begun from, or what was begun from it.
+    const [of = codename, named = slug] = search.get(`${name}-of`)?.split("/") ?? [];
+    const former = Number(search.get(`${name}-state`)) || null;
+    return {
+      codename: of,
+      slug: named,
+      version: version === "draft" ? "" : version,
+      state: former,
+    };
   };
   const [first, second] = [state("first"), state("second")];
   const compared = useQuery({ ...compareQuery(first, second), gcTime: 0 });
@@ -80,7 +88,14 @@ function Comparison(props: { data: Compared; codename: string; slug: string }) {
         </div>
         {told?.finished && <KindsFlow told={told} />}
       </div>
-      {told && <TwoSheets rows={told.rows} first={nameOf(first)} second={nameOf(second)} />}
+      {told && (
+        <TwoSheets
+          rows={told.rows}
+          first={nameOf(first)}
+          second={nameOf(second)}
+          take={isDraft(first) ? { mine: first, theirs: second } : undefined}
+        />
+      )}
     </div>
   );
 }
@@ -94,12 +109,18 @@ const MARKS = {
 
 type StateOut = Compared["first"];
 
-const nameOf = (state: StateOut) => state.version || "Draft";
+/** The draft as it stands, into which rows can be taken over. */
+const isDraft = (state: StateOut) => !state.version && !state.state;
+
+const nameOf = (state: StateOut) =>
+  state.version || (state.state ? `Draft, state ${state.state}` : "Draft");
 
 function StateName({ state, at }: { state: StateOut; at: string }) {
+  const own = `/c/${state.codename}/guides/${state.slug}`;
   return (
     <>
-      <Link to={`${at}?v=${state.version || "draft"}`}>{nameOf(state)}</Link>{" "}
+      {own !== at && `${state.title} (${state.codename}) `}
+      <Link to={`${own}?v=${state.version || "draft"}`}>{nameOf(state)}</Link>{" "}
       {state.version ? "published by" : "changed by"} {state.by}, {dayWords(state.at)}
     </>
   );

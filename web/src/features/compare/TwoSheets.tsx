@@ -1,5 +1,6 @@
 import type { Told } from "../../api/client";
 import { groupsOf, type RowPair } from "./groupsOf";
+import { TakeOver, type Taking } from "./TakeOver";
 
 const SIGN = {
   same: "",
@@ -22,7 +23,12 @@ const WORDS = {
 } as const;
 
 /** The rows of both, those that differ joined; what is the same is counted. */
-export function TwoSheets(props: { rows: Told["rows"]; first: string; second: string }) {
+export function TwoSheets(props: {
+  rows: Told["rows"];
+  first: string;
+  second: string;
+  take?: Taking;
+}) {
   if (props.rows.length === 0) return null;
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: on a small screen it is scrolled by keys as well
@@ -45,7 +51,7 @@ export function TwoSheets(props: { rows: Told["rows"]; first: string; second: st
                 <td colSpan={4}>{group.same}</td>
               </tr>
             ) : (
-              <PairRow key={group.key} pair={group.pair} />
+              <PairRow key={group.key} pair={group.pair} take={props.take} />
             ),
           )}
         </tbody>
@@ -54,7 +60,7 @@ export function TwoSheets(props: { rows: Told["rows"]; first: string; second: st
   );
 }
 
-function PairRow({ pair }: { pair: RowPair }) {
+function PairRow({ pair, take }: { pair: RowPair; take?: Taking }) {
   return (
     <tr className={`pair ${pair.how}`}>
       <Side side={pair.first} none={pair.first === null || pair.how === "moved"} />
@@ -64,6 +70,7 @@ function PairRow({ pair }: { pair: RowPair }) {
       <Side side={pair.second} none={pair.second === null} />
       <td className={pair.how === "effect" ? "means" : "means text-soft"}>
         {pair.means || WORDS[pair.how]}
+        {take && pair.how !== "moved" && <TakeOver take={take} pair={pair} />}
       </td>
     </tr>
   );

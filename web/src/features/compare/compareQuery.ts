@@ -3,7 +3,7 @@ import { api, type Page } from "../../api/client";
 import { patiently } from "../../api/patiently";
 
 /** version: of a published state, "" for the draft of a guide. */
-export type State = { codename: string; slug: string; version: string };
+export type State = { codename: string; slug: string; version: string; state?: number | null };
 
 /** mark: by which it is seen that a draft was changed. */
 export const compareQuery = (first: State, second: State, mark = "") =>

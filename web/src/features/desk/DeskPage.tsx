@@ -1,6 +1,12 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from "@headlessui/react";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link } from "react-router";
-import type { Home } from "../../api/client";
+import { api, type Home } from "../../api/client";
+import { patiently } from "../../api/patiently";
+import { refresh } from "../../api/touched";
+import { announce } from "../../ui/announce";
+import { ProblemView } from "../../ui/ProblemView";
+import { TextButton } from "../../ui/TextButton";
 import { usePageTitle } from "../../ui/usePageTitle";
 
 type Group = Home["groups"][number];
@@ -41,6 +47,7 @@ function MatterList({ group }: { group: Group }) {
       <h2 id={`matters-${group.kind}`} className="flex items-baseline gap-2 text-[0.9375rem]">
         <span className="font-semibold">{group.title}</span>
         <span className="text-soft">{group.matters.length}</span>
+        {group.kind === "today" && <ProveAll />}
       </h2>
       <ul>
         {group.matters.slice(0, IN_SIGHT).map((each) => (
@@ -60,6 +67,26 @@ function MatterList({ group }: { group: Group }) {
         </Disclosure>
       )}
     </section>
+  );
+}
+
+/** Everything that is out of date, in the background: what it does stands above, with a stop. */
+function ProveAll() {
+  const client = useQueryClient();
+  const prove = useMutation({
+    mutationFn: () => patiently(() => api.POST("/api/prove-stale"), { once: true }),
+    onSuccess: async (answer) => {
+      await refresh(client, "guide");
+      announce(`Proved ${answer.proved} with the documents of today.`);
+    },
+  });
+  return (
+    <>
+      <TextButton disabled={prove.isPending} onClick={() => prove.mutate()}>
+        {prove.isPending ? "Proving…" : "Prove all that is stale"}
+      </TextButton>
+      {prove.error && <ProblemView error={prove.error} />}
+    </>
   );
 }
 

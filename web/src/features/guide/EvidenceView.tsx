@@ -31,6 +31,9 @@ export function EvidenceView({ page }: { page: Page }) {
       {evidence?.runs === 0 && (
         <p className="mark mark-unknown my-2 text-unknown">No reports yet.</p>
       )}
+      {page.carried.map((each) => (
+        <CarriedOver key={each.version} carried={each} />
+      ))}
       {earlier && earlier.flags.length > 0 && (
         <section aria-label={`Reported for ${page.earlier_version}`} className="my-2">
           {earlier.flags.map((flag) => (
@@ -41,6 +44,26 @@ export function EvidenceView({ page }: { page: Page }) {
         </section>
       )}
     </>
+  );
+}
+
+/** Which reports of an earlier version still speak, and what broke the link of the others. */
+function CarriedOver({ carried }: { carried: Page["carried"][number] }) {
+  const broken = Object.entries(carried.broken);
+  return (
+    <div className="my-1">
+      {carried.speak > 0 && (
+        <p className="mark mark-note text-soft">
+          {counted(carried.speak, "report")} of {carried.version} count here: that version does the
+          same to such phones.
+        </p>
+      )}
+      {broken.map(([why, count]) => (
+        <p key={why} className="mark mark-unknown text-soft">
+          {counted(count, "report")} of {carried.version} no longer speak: {why}.
+        </p>
+      ))}
+    </div>
   );
 }
 

@@ -4,8 +4,8 @@ import type { Page } from "../../api/client";
 import { counted } from "../../ui/counted";
 import { dayWords } from "../../ui/dates";
 import { Deprecate } from "./Deprecate";
+import { Lineage } from "./Lineage";
 import { NextDraft } from "./NextDraft";
-import { PublishButton } from "./PublishButton";
 import { WithdrawButton } from "./WithdrawButton";
 
 export function GuideHead({ page }: { page: Page }) {
@@ -29,11 +29,13 @@ export function GuideHead({ page }: { page: Page }) {
           {page.kind === "revision" && <a href={page.address}>Readers’ page</a>}
           <CompareLink page={page} />
           {page.kind === "revision" && <NextDraft page={page} />}
-          {page.kind === "draft" ? <PublishButton page={page} /> : <WithdrawButton page={page} />}
+          {page.kind === "draft" ? <ReviewLink page={page} /> : <WithdrawButton page={page} />}
         </span>
       </div>
       <Codenames page={page} />
       <WhatChanged page={page} />
+      <Passed page={page} />
+      <Lineage page={page} />
       <Deprecate page={page} />
       {page.withdrawn && (
         <p role="alert" className="mark mark-stop mb-1.5 text-[0.9375rem] font-semibold text-loss">
@@ -41,6 +43,16 @@ export function GuideHead({ page }: { page: Page }) {
         </p>
       )}
     </>
+  );
+}
+
+/** Where a draft becomes what readers follow. */
+function ReviewLink({ page }: { page: Page }) {
+  const { codename, guide } = page.sheet;
+  return (
+    <Link to={`/c/${codename}/guides/${guide}/review`} className="button-like">
+      Review and publish
+    </Link>
   );
 }
 
@@ -54,6 +66,7 @@ const MARKS = {
 /** What a published state is by now, as a word and a shape. */
 function StateWord({ page }: { page: Page }) {
   const mine = page.versions.find((each) => page.short && each.short === page.short);
+  if (page.in_review) return <span className="mark mark-warn text-care">in review</span>;
   if (!mine) return null;
   return <span className={`mark ${MARKS[mine.state]}`}>{mine.state}</span>;
 }
@@ -72,6 +85,36 @@ function WhatChanged({ page }: { page: Page }) {
         ))}
       </ul>
     </details>
+  );
+}
+
+/** Who else stands behind a version, and what was let stand for it. */
+function Passed({ page }: { page: Page }) {
+  const { passed } = page;
+  if (!passed || (!passed.eyes && passed.waived.length === 0)) return null;
+  return (
+    <div className="mb-1.5">
+      {passed.eyes && (
+        <p className={`mark ${passed.alone ? "mark-warn" : "mark-proved"} text-soft`}>
+          {passed.eyes}
+        </p>
+      )}
+      {passed.waived.length > 0 && (
+        <details>
+          <summary className="cursor-pointer text-soft">Let stand: {passed.waived.length}</summary>
+          <ul className="pl-4">
+            {passed.waived.map((each) => (
+              <li key={each.says}>
+                {each.says}{" "}
+                <span className="text-soft">
+                  {each.by}: “{each.reason}”
+                </span>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </div>
   );
 }
 

@@ -9,6 +9,7 @@ import { Waiting } from "../../ui/Waiting";
 import { benchPath } from "../bench";
 import { CodenameHead } from "../codename";
 import { homeQuery } from "../desk";
+import { remarksQuery } from "../review/reviewQuery";
 import { EvidenceView } from "./EvidenceView";
 import { Facts } from "./Facts";
 import { FileSet } from "./FileSet";
@@ -154,8 +155,13 @@ const QUIET = 4_000; // milliseconds without a change
 function Around({ page, children }: { page: Page; children: ReactNode }) {
   const quiet = useSettled(page.fingerprint, QUIET) === page.fingerprint;
   const slips = useQuery(slipsQuery(page, quiet));
+  const { codename, guide: slug } = page.sheet;
+  const remarks = useQuery({
+    ...remarksQuery({ codename, slug }),
+    enabled: page.kind === "draft",
+    refetchInterval: 15_000, // others remark while one writes
+  });
   const around = useMemo(() => {
-    const { codename, guide: slug } = page.sheet;
     const isDraft = page.kind === "draft";
     const version = isDraft ? "draft" : page.version;
     return {
@@ -165,8 +171,12 @@ function Around({ page, children }: { page: Page; children: ReactNode }) {
       toBench: (facts: Record<string, string>, step: string, slip?: number) =>
         benchPath({ codename, slug, version, facts, step, slip }),
       slipsAt: bySteps(slips.data),
+      remarksAt: (row: string) =>
+        remarks.data?.remarks.filter(
+          (each) => each.kind === "row" && each.place === row && !each.resolved_by,
+        ) ?? [],
       quiet,
     };
-  }, [page, slips.data, quiet]);
+  }, [page, codename, slug, slips.data, remarks.data, quiet]);
   return <SheetContext value={around}>{children}</SheetContext>;
 }

@@ -1,5 +1,6 @@
 import { memo, type ReactNode } from "react";
 import type { Row } from "../../api/client";
+import { RowRemarks } from "../review/RowRemarks";
 import { FindingNote } from "./FindingNote";
 import { SlipMargin } from "./SlipMargin";
 import { StepPictures } from "./StepPictures";
@@ -86,6 +87,7 @@ export const SheetRow = memo(function SheetRow(props: {
             <FindingNote key={each.id + each.subject} finding={each} explained={props.explained} />
           ))}
           <SlipMargin step={row.id} isCurrent={props.isCurrent} />
+          <RowRemarks row={row.id} isCurrent={props.isCurrent} />
         </div>
       </div>
     </li>

@@ -1,4 +1,5 @@
 import { Fragment, memo, type ReactNode, useEffect, useMemo, useRef, useState } from "react";
+import { useSearchParams } from "react-router";
 import type { Row, Sheet } from "../../api/client";
 import { useKeys } from "../../app/keys";
 import { counted } from "../../ui/counted";
@@ -74,6 +75,19 @@ export function SheetRows(props: { sheet: Sheet; children: ReactNode; writing?: 
       const fixable = sheet.rows[current]?.findings.find((each) => fixOf(each));
       if (fixable) take(fixable);
     },
+  });
+  // A row that the address names is gone to once.
+  const [search] = useSearchParams();
+  const named = search.get("at");
+  const arrived = useRef(false);
+  useEffect(() => {
+    const index = sheet.rows.findIndex((each) => each.id === named);
+    if (arrived.current || index < 0) return;
+    arrived.current = true;
+    setCurrent(index);
+    const row = rowAt(index);
+    row?.focus();
+    row?.scrollIntoView({ block: "center" });
   });
   // The row that holds the focus is the current one, however it got there.
   useEffect(() => {

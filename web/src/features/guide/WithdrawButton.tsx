@@ -40,6 +40,17 @@ export function WithdrawButton({ page }: { page: Page }) {
               Everyone who opens it, by an old link too, is told first that it is withdrawn and why.
               This cannot be undone.
             </p>
+            {page.named_by.length > 0 && (
+              <p className="mark mark-stop mt-2">
+                It is the way back of {page.named_by.join(", ")}: who hangs there will have none.
+              </p>
+            )}
+            {page.after.length > 0 && (
+              <p className="mark mark-warn mt-2">
+                It leads on to {page.after.map((each) => each.title).join(", ")}: who begins there
+                may not get as far any more.
+              </p>
+            )}
             <label htmlFor={field} className="mt-3 block font-semibold">
               Reason, shown to readers
             </label>

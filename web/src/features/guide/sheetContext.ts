@@ -1,5 +1,5 @@
 import { createContext, useContext } from "react";
-import type { Page } from "../../api/client";
+import type { Page, Remark } from "../../api/client";
 import type { StepSlips } from "./slips";
 
 /** The draft that the rows belong to, as it was seen; undefined where nothing can be changed. */
@@ -19,6 +19,8 @@ export interface SheetAround {
   /** The address of the bench with a finding's witness at its step. */
   toBench: (facts: Record<string, string>, step: string, slip?: number) => string;
   slipsAt: (step: string) => StepSlips;
+  /** The open remarks on a row. */
+  remarksAt: (row: string) => Remark[];
   /** Whether it has stood for some seconds: then what takes long is asked for. */
   quiet: boolean;
 }
@@ -28,6 +30,7 @@ const NOWHERE: SheetAround = {
   helped: {},
   toBench: () => "",
   slipsAt: () => ({}),
+  remarksAt: () => [],
   quiet: true,
 };
 
