@@ -13,11 +13,17 @@ import pytest
 from playwright.sync_api import BrowserContext, Page, expect
 
 from anleitung.core.formats.write_bundle import write_zip
-from anleitung.demo.management.commands.load_demo import LOG_INS
 from anleitung.demo.serving import demo_site
+from tests.browser.gate import sign_in
 from tests.core.bundles import Edit, edited_files
 
-CHROMIUM = os.environ.get("CHROMIUM") or shutil.which("chromium") or "/usr/bin/chromium"
+# Debian's package without a screen is the quicker one; its package with windows does as well.
+CHROMIUM = (
+    os.environ.get("CHROMIUM")
+    or shutil.which("chromium-headless-shell")
+    or shutil.which("chromium")
+    or "/usr/bin/chromium"
+)
 QUIET = [
     "--no-sandbox",
     "--disable-gpu",
@@ -106,13 +112,8 @@ def _nothing_leaves_and_nothing_breaks(
 
 @pytest.fixture
 def bench(page: Page) -> Page:
-    """The workbench, signed in as the demo's maintainer."""
-    name, password, _ = LOG_INS[0]
-    page.goto("/login")
-    page.get_by_label("Name").fill(name)
-    page.get_by_label("Password").fill(password)
-    page.get_by_role("button", name="Sign in").click()
-    expect(page.get_by_role("heading", name="Needs a decision")).to_be_visible()
+    """A page signed in as the demo's maintainer; nothing is opened yet."""
+    sign_in(page.context, 0)
     return page
 
 

@@ -280,6 +280,8 @@ JUMPS = [
 
 @pytest.mark.parametrize(("typed", "says", "path"), JUMPS)
 def test_jump_box_leads_there_by_keyboard(typed: str, says: str, path: str, bench: Page) -> None:
+    bench.goto("/c/")
+    expect(bench.get_by_role("heading", name="Needs a decision")).to_be_visible()
     bench.keyboard.press("/")
     bench.keyboard.type(typed)
     expect(bench.get_by_role("option").first).to_contain_text(says)
@@ -289,6 +291,7 @@ def test_jump_box_leads_there_by_keyboard(typed: str, says: str, path: str, benc
 
 
 def test_jump_box_shows_a_build_taken_apart_and_says_when_nothing_fits(bench: Page) -> None:
+    bench.goto("/c/")
     box = bench.get_by_role("combobox", name=re.compile("^Jump"))
     box.fill("PS-12.4.9-BI.r3")
     option = bench.get_by_role("option").first

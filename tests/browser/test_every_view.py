@@ -6,7 +6,9 @@ from typing import Any
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, expect
 
-from tests.browser.conftest import LOG_INS, no_sideways_scroll
+from anleitung.demo.management.commands.load_demo import LOG_INS
+from tests.browser.conftest import no_sideways_scroll
+from tests.browser.gate import sign_in
 
 SHEET = "/c/palstek/guides/clean-install?v=1.0.0"
 WORKBENCH = (
@@ -59,15 +61,8 @@ def settled(page: Page, path: str) -> None:
 
 def signed_in(browser: Browser, base_url: str, **more: Any) -> BrowserContext:
     """A context of its own, with the maintainer's session and nothing else."""
-    name, password, _ = LOG_INS[0]
     context = browser.new_context(base_url=base_url, **more)
-    page = context.new_page()
-    page.goto("/login")
-    page.get_by_label("Name").fill(name)
-    page.get_by_label("Password").fill(password)
-    page.get_by_role("button", name="Sign in").click()
-    page.wait_for_url("**/c/")
-    page.close()
+    sign_in(context, 0)
     return context
 
 

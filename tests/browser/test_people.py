@@ -8,7 +8,8 @@ from tests.browser.gate import sign_in
 
 
 def test_somebody_is_invited_comes_in_and_asks_for_a_codename(page: Page, base_url: str) -> None:
-    administrator = sign_in(page, 3)
+    sign_in(page.context, 3)
+    administrator = page
     administrator.goto("/people")
     administrator.get_by_label("As", exact=True).select_option("maintainer")
     administrator.get_by_role("button", name="Make a link").click()
@@ -46,7 +47,9 @@ def test_somebody_is_invited_comes_in_and_asks_for_a_codename(page: Page, base_u
     used.goto(link)
     expect(used.get_by_role("heading", name="This does not lead on")).to_be_visible()
 
-    keeper = sign_in(browser.new_context(base_url=base_url).new_page(), 0)
+    kept = browser.new_context(base_url=base_url)
+    sign_in(kept, 0)
+    keeper = kept.new_page()
     keeper.goto("/people")
     keeper.get_by_role("button", name="Give klampe to bootsjunge").click()
     expect(keeper.get_by_role("row", name="klampe")).to_contain_text("bootsjunge, tonnenleger")

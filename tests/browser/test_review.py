@@ -34,6 +34,7 @@ def test_two_people_bring_a_draft_through_the_gate(bench: Page, tmp_path: Path) 
     assert no_sideways_scroll(bench)
 
     other = second_person(bench)
+    other.goto("/c/")
     other.get_by_role("listitem").filter(has_text="Look at the radio first.").get_by_role(
         "link"
     ).click()

@@ -10,6 +10,7 @@ from playwright.sync_api import Browser, Page, expect
 
 from anleitung.demo.management.commands.load_demo import LOG_INS
 from tests.browser.conftest import no_sideways_scroll
+from tests.browser.gate import sign_in
 from tests.browser.writing import begin, line, rows, status, write
 
 NOTES = Path(__file__).parents[2] / "anleitung/demo/notes"
@@ -208,13 +209,8 @@ def test_any_earlier_state_is_looked_at_and_set_back(bench: Page) -> None:
 def second(browser: Browser, base_url: str) -> Iterator[Page]:
     """Another maintainer, in a browser of their own."""
     context = browser.new_context(base_url=base_url, viewport={"width": 1280, "height": 800})
-    page = context.new_page()
-    name, word = next((n, w) for n, w, _role in LOG_INS if n == "brueckenwart")
-    page.goto("/login?next=/c/")
-    page.get_by_label("Name").fill(name)
-    page.get_by_label("Password").fill(word)
-    page.get_by_role("button", name="Sign in").click()
-    yield page
+    sign_in(context, next(at for at, each in enumerate(LOG_INS) if each[0] == "brueckenwart"))
+    yield context.new_page()
     context.close()
 
 

@@ -27,7 +27,8 @@ from anleitung.guides.load import (
 )
 from anleitung.guides.models import Guide, Proof, Revision
 from anleitung.guides.services.bring_in import bring_in
-from anleitung.guides.today import changed_documents, with_documents
+from anleitung.guides.services.prove_today import prove_today
+from anleitung.guides.today import changed_documents, held_against_today, with_documents
 from anleitung.reports.evidence import read_evidence
 from anleitung.reports.models import Report
 from anleitung.reports.services.lift_notice import lift_notice
@@ -160,6 +161,11 @@ def test_a_changed_document_of_one_codename_concerns_that_one(
     assert changed["palstek"] == []
     assert [c["name"] for c in changed["schotstek"]] == ["schotstek"]
     assert changed_documents(load_whole(shared), current_fingerprints()) == (address,)
+    # Proved from the side of either codename, it is proved for both.
+    prove_today(actor=shared.published_by, row=shared, at=NOW)
+    looked = [held_against_today(chosen_for(shared, c)) for c in ("palstek", "schotstek")]
+    assert [each.is_stale for each in looked] == [False, False]
+    assert looked[1].changed
     # A draft takes them over for all its codenames.
     now = with_documents(load_whole(shared), (address,))
     assert now.others[0].device.maker == "Tidewerk Werft"

@@ -9,7 +9,7 @@ from anleitung.accounts.keepers import require_keeper
 from anleitung.accounts.roles import require_maintainer
 from anleitung.catalogue.load import current_fingerprints
 from anleitung.guides.asked import ask_proof
-from anleitung.guides.load import Stored, find_draft, load_bundle, load_whole
+from anleitung.guides.load import Stored, chosen_for, find_draft, load_bundle, load_whole
 from anleitung.guides.models import Draft
 from anleitung.guides.services.redraft import is_of_catalogue, require_seen, rewrite
 from anleitung.guides.today import (
@@ -21,17 +21,18 @@ from anleitung.guides.today import (
 
 
 def prove_today(*, actor: User, row: Stored, at: datetime) -> Today:
-    """The proof is kept under the fingerprint of these documents; the guide stays what it is.
+    """For each codename. The proof is kept under the fingerprint of these documents; the guide
 
-    Raises UnderWay where it takes longer than a moment.
+    stays what it is. Raises UnderWay where it takes longer than a moment.
     """
     require_maintainer(actor)
-    today = held_against_today(row)
-    if today.is_stale and not today.fault:
-        now = with_documents(load_bundle(row), today.changed)
-        ask_proof(actor=actor, row=row, now=at, of=now, today=True)
-        today = held_against_today(row)
-    return today
+    for codename in load_whole(row).codenames:
+        each = chosen_for(row, codename)
+        today = held_against_today(each)
+        if today.is_stale and not today.fault:
+            now = with_documents(load_bundle(each), today.changed)
+            ask_proof(actor=actor, row=each, now=at, of=now, today=True)
+    return held_against_today(row)
 
 
 def take_today(*, actor: User, codename: str, slug: str, seen: str, now: datetime) -> Draft:
