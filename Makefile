@@ -6,7 +6,7 @@ PORT ?= 8000
 WEB_SOURCES := $(shell find web/src web/public -type f) web/package.json web/vite.config.ts web/tsconfig.json
 
 .PHONY: pages laws mutations survivors demo demo-reset test check-need-demo check-need-test lint types unit browser web \
-  generated figures screenshots locks clean demo-bundles
+  generated messages figures screenshots locks clean demo-bundles
 
 demo: check-need-demo .make/static var/secret-key
 	@$(PYTHON) manage.py start_demo --port $(PORT)
@@ -127,3 +127,8 @@ clean:
 
 demo-bundles: .make/venv
 	@$(PYTHON) scripts/write_demo_bundles.py
+
+# The texts of readers' pages, for translators; what is missing then fails the tests.
+messages: .make/venv
+	cd anleitung && ../$(PYTHON) ../manage.py makemessages -l de --no-location --no-wrap --no-obsolete
+	cd anleitung && ../$(PYTHON) ../manage.py compilemessages -l de

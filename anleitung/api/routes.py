@@ -35,6 +35,7 @@ from anleitung.api.shapes import (
     redrafted_out,
 )
 from anleitung.api.state_routes import router as state_router
+from anleitung.api.translation_routes import router as translation_router
 from anleitung.api.watch_routes import router as watch_router
 from anleitung.api.writing_routes import router as writing_router
 from anleitung.core.formats.pictures import MAX_BROUGHT, InvalidPicture
@@ -276,6 +277,7 @@ def make_api() -> NinjaAPI:
     api.add_router("", state_router)
     api.add_router("", review_router)
     api.add_router("", report_router)
+    api.add_router("", translation_router)
     api.add_router("", job_router)
     api.add_router("", writing_router)
     return api

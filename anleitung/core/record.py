@@ -6,11 +6,11 @@ last digest, written down elsewhere, proves that nothing was cut off at the end 
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
-from gettext import gettext as _
 from hashlib import sha256
 from typing import Any
 
 from anleitung.core.documents.base import canonical_bytes
+from anleitung.core.marked import gettext as _
 
 FIRST = "0" * 64
 

@@ -1,10 +1,9 @@
 """What follows from a proof without anybody having written it: slips, reasons, losses, choices."""
 
-from gettext import gettext as _
-
 from pydantic import BaseModel
 
 from anleitung.core.diagrams.run import Budget
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.proof.explain.choices import Compared, compare_choices
 from anleitung.core.proof.explain.consequences import (

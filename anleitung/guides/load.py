@@ -48,7 +48,7 @@ def as_texts(files: dict[str, bytes]) -> dict[str, str]:
 
 # Documents never change under a fingerprint, so what is derived from them can be kept.
 _BUNDLES: Kept[str, Bundle] = Kept(most=600)
-_SHEETS: Kept[str, SheetOut] = Kept()
+_SHEETS: Kept[str, SheetOut] = Kept(per_language=True)
 
 
 def load_bundle(row: Stored) -> Bundle:

@@ -3,9 +3,9 @@
 from collections import Counter
 from dataclasses import dataclass
 from datetime import datetime
-from gettext import gettext as _
 
 from anleitung.core.files.compare import Compared, compare_list
+from anleitung.core.marked import gettext as _
 from anleitung.guides.load import Stored, load_bundle
 from anleitung.guides.models import SignedList, SignerKey
 from anleitung.signatures.verify import Verdict, has_key, read_key, verify_list

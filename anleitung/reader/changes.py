@@ -10,8 +10,10 @@ from django.utils.feedgenerator import Atom1Feed
 from django.utils.html import escape
 from django.views.decorators.http import require_safe
 
+from anleitung.core.marked import gettext as _
 from anleitung.guides.changes import Change, changes_of
 from anleitung.guides.errors import NotThere
+from anleitung.reader.language import in_their_language
 
 Told = tuple[str, str, list[Change]]
 
@@ -33,9 +35,10 @@ def _page(codename: str, slug: str) -> str:
 
 
 @require_safe
+@in_their_language
 def changes_page(request: HttpRequest, codename: str = "", slug: str = "") -> HttpResponse:
     codename, slug, changes = _found(codename, slug)
-    title = changes[0].revision.title if slug else codename or "all phones"
+    title = changes[0].revision.title if slug else codename or _("all phones")
     feed = _page(codename, slug).replace("changes", "feed.atom")
     context = {"codename": codename, "title": title, "changes": changes, "feed": feed}
     return render(request, "reader/changes.html", context)

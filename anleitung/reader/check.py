@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 
 from anleitung.core.guide.bundle import Bundle
+from anleitung.core.marked import gettext as _
 from anleitung.core.proof.explain.admission import Truth, check_phone
 from anleitung.core.schemes.decode import CannotDecode, clean
 from anleitung.core.schemes.judge import JudgedField, judge_fields
@@ -61,20 +62,20 @@ def check(bundle: Bundle, *, given: Given, variant: str) -> PhoneCheck | None:
         return None
     foreign = tuple(f.says for f in given.differs)
     if foreign:
-        return PhoneCheck("no", "This build string is for another phone.", unmet=foreign)
+        return PhoneCheck("no", _("This build string is for another phone."), unmet=foreign)
     answer = check_phone(bundle, known)
     unmet = tuple(p.words for p in answer.parts if p.answer is Truth.NO)
     left = tuple(p.words for p in answer.parts if p.answer is Truth.UNKNOWN)
     if answer.answer is Truth.NO:
-        return PhoneCheck("no", "This guide is not for your phone.", unmet, left)
+        return PhoneCheck("no", _("This guide is not for your phone."), unmet, left)
     if given.build and given.build not in {b.build for b in bundle.placed}:
         return PhoneCheck(
             "open",
-            "Not known: this build is not in our list, so no proof covers your phone.",
+            _("Not known: this build is not in our list, so no proof covers your phone."),
             open=left,
         )
     if answer.answer is Truth.YES:
-        return PhoneCheck("ok", "This guide is for your phone.")
+        return PhoneCheck("ok", _("This guide is for your phone."))
     return PhoneCheck(
-        "open", "Nothing you gave speaks against it. Look at the rest yourself.", open=left
+        "open", _("Nothing you gave speaks against it. Look at the rest yourself."), open=left
     )

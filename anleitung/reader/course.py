@@ -14,7 +14,7 @@ from anleitung.guides.load import address_of
 from anleitung.guides.ways_back import published
 from anleitung.storage.recent import Kept
 
-_COMPARED: Kept[str, list[Compared]] = Kept(most=400)
+_COMPARED: Kept[str, list[Compared]] = Kept(most=400, per_language=True)
 
 
 @dataclass(frozen=True, slots=True)

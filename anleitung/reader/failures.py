@@ -9,7 +9,9 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import render
 
 from anleitung.catalogue.errors import UnreadableDocument
+from anleitung.core.marked import N_, gettext
 from anleitung.guides.errors import UnreadableGuide
+from anleitung.reader.language import language_of, spoken_to
 
 _log = logging.getLogger(__name__)
 
@@ -26,56 +28,68 @@ class Said:
 BUSY = Said(
     503,
     "busy",
-    "The site is busy",
-    "Something else is being written just now. Nothing of yours was stored, and nothing is lost: "
-    "try again in a minute.",
+    N_("The site is busy"),
+    N_(
+        "Something else is being written just now. Nothing of yours was stored, and nothing is "
+        "lost: try again in a minute."
+    ),
     60,
 )
 FULL = Said(
     507,
     "disk-full",
-    "The disk of the site is full",
-    "Nothing of yours was stored. Keep this page open and tell whoever runs the site; it can be "
-    "sent again once there is room.",
+    N_("The disk of the site is full"),
+    N_(
+        "Nothing of yours was stored. Keep this page open and tell whoever runs the site; it can "
+        "be sent again once there is room."
+    ),
 )
 READ_ONLY = Said(
     503,
     "read-only",
-    "The site cannot store anything just now",
-    "Its database can only be read. Nothing of yours was stored. Tell whoever runs the site.",
+    N_("The site cannot store anything just now"),
+    N_("Its database can only be read. Nothing of yours was stored. Tell whoever runs the site."),
 )
 DAMAGED = Said(
     503,
     "damaged",
-    "This cannot be shown",
-    "What is stored of it is damaged or does not fit its fingerprint, so it is not shown at all. "
-    "Everything else goes on. Whoever keeps this codename is told.",
+    N_("This cannot be shown"),
+    N_(
+        "What is stored of it is damaged or does not fit its fingerprint, so it is not shown at "
+        "all. Everything else goes on. Whoever keeps this codename is told."
+    ),
 )
 UNREADABLE = Said(
     400,
     "invalid-request",
-    "This request cannot be read",
-    "It holds characters or numbers that do not exist, or it was cut short on the way.",
+    N_("This request cannot be read"),
+    N_("It holds characters or numbers that do not exist, or it was cut short on the way."),
 )
 
 
 def failure_page(request: HttpRequest, said: Said, error: BaseException) -> HttpResponse:
-    """In the form in which it was asked for."""
+    """In the form in which it was asked for, and in the language of whoever asked."""
+    with spoken_to(language_of(request)):
+        return _page(request, said, error)
+
+
+def _page(request: HttpRequest, said: Said, error: BaseException) -> HttpResponse:
+    title, text = gettext(said.title), gettext(said.text)
     _log.error("%s at %s: %s", said.code, request.path, error)
     response: HttpResponse
     if request.path.startswith("/api/") or request.headers.get("Accept", "").startswith(
         "application/json"
     ):
-        body = {"code": said.code, "message": f"{said.title}. {said.text}"}
+        body = {"code": said.code, "message": f"{title}. {text}"}
         response = JsonResponse(
-            body | {"at": [], "standing": "", "faults": {"key": said.text}},
+            body | {"at": [], "standing": "", "faults": {"key": text}},
             status=said.status,
         )
     else:
         response = render(
             request,
             "reader/problem.html",
-            {"title": said.title, "text": said.text},
+            {"title": title, "text": text},
             status=said.status,
         )
     if said.again:

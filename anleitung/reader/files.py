@@ -5,6 +5,8 @@ from typing import Annotated, Any
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from anleitung.core.files.match import FileAtHand, Matched, match_files
+from anleitung.core.marked import N_, Texts
+from anleitung.core.marked import gettext as _
 from anleitung.guides.known_files import known_bytes
 from anleitung.guides.load import load_bundle
 from anleitung.guides.models import Revision
@@ -42,18 +44,35 @@ def judge_files(revision: Revision, body: bytes) -> list[dict[str, Any]] | None:
     return [_line(m) for m in told if not m.inside or m.verdict in ("right", "misnamed")]
 
 
-_LOOKS = {
-    "right": ("ok", "right"),
-    "misnamed": ("warn", "right, but misnamed"),
-    "wrong-bytes": ("stop", "wrong: do not use it"),
-    "broken": ("warn", "cannot be read to its end"),
-    "derived": ("open", "made by yourself"),
-    "unknown": ("open", "not one of this guide"),
-    "missing": ("warn", "missing"),
+_TONES = {
+    "right": "ok",
+    "misnamed": "warn",
+    "wrong-bytes": "stop",
+    "broken": "warn",
+    "derived": "open",
+    "unknown": "open",
+    "missing": "warn",
 }
+_VERDICTS = Texts(
+    {
+        "right": N_("right"),
+        "misnamed": N_("right, but misnamed"),
+        "wrong-bytes": N_("wrong: do not use it"),
+        "broken": N_("cannot be read to its end"),
+        "derived": N_("made by yourself"),
+        "unknown": N_("not one of this guide"),
+        "missing": N_("missing"),
+    }
+)
 
 
 def _line(m: Matched) -> dict[str, Any]:
-    tone, verdict = _LOOKS[m.verdict]
-    name = f"{m.name} inside {m.inside}" if m.inside else m.name
-    return {"tone": tone, "verdict": verdict, "name": name, "says": m.says}
+    name = m.name
+    if m.inside:
+        name = _("{name} inside {archive}").format(name=name, archive=m.inside)
+    return {
+        "tone": _TONES[m.verdict],
+        "verdict": _VERDICTS[m.verdict],
+        "name": name,
+        "says": m.says,
+    }

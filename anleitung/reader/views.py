@@ -26,6 +26,8 @@ from anleitung.core.formats.checksums import NAME as CHECKSUMS
 from anleitung.core.formats.checksums import write_checksums
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.uses import tries_of
+from anleitung.core.marked import gettext as _
+from anleitung.core.marked import spoken
 from anleitung.core.model_version import MODEL_VERSION
 from anleitung.guides.chain import neighbours
 from anleitung.guides.contests import contests_of
@@ -37,7 +39,6 @@ from anleitung.guides.load import (
     kept_proof,
     load_bundle,
     load_proof,
-    load_sheet,
     load_whole,
     newest_revision,
 )
@@ -48,6 +49,8 @@ from anleitung.limits.spend import Limit, TooMany, address_name, spend
 from anleitung.reader.check import NOTHING_GIVEN, Given, check, read_build
 from anleitung.reader.course import options_of, rescues_of
 from anleitung.reader.files import MOST_BYTES, judge_files
+from anleitung.reader.language import in_their_language
+from anleitung.reader.translated import in_their_words, sheet_in_their_words
 from anleitung.reports.errors import AddressRefused, InvalidReport, KeyUsed, TooManyReports
 from anleitung.reports.evidence import evidence_for, not_known_here, read_evidence
 from anleitung.reports.services.submit import Filled, submit_report
@@ -101,6 +104,7 @@ class _Form:
 @require_safe
 @never_cache
 @ensure_csrf_cookie
+@in_their_language
 def revision_page(request: HttpRequest, short: str, codename: str = "") -> HttpResponse:
     """A guide for several codenames is followed for one of them, which the reader chooses first."""
     revision = _revision(short, codename)
@@ -115,24 +119,25 @@ def revision_page(request: HttpRequest, short: str, codename: str = "") -> HttpR
 
 
 @require_POST
+@in_their_language
 def match(request: HttpRequest, short: str, codename: str = "") -> HttpResponse:
     """Verdicts on files that the browser of a reader digested."""
     revision, now = _chosen(short, codename), timezone.now()
     try:
         who = address_name(client_address(request), now)
-        spend(
-            MATCHES, who, now=now, says="Very many files were checked from here. Try again later."
-        )
+        says = _("Very many files were checked from here. Try again later.")
+        spend(MATCHES, who, now=now, says=says)
     except TooMany as error:
         return JsonResponse({"lines": [], "fault": str(error)}, status=429)
     too_long = int(request.META.get("CONTENT_LENGTH") or 0) > MOST_BYTES
     told = None if too_long else judge_files(revision, request.body)
     if told is None:
-        return JsonResponse({"lines": [], "fault": "This is no list of files."}, status=422)
+        return JsonResponse({"lines": [], "fault": _("This is no list of files.")}, status=422)
     return JsonResponse({"lines": told, "fault": ""})
 
 
 @require_POST
+@in_their_language
 def report(request: HttpRequest, short: str, codename: str = "") -> HttpResponse:
     """Takes a report in, from the plain form or from the script of the page."""
     revision = _chosen(short, codename)
@@ -193,6 +198,7 @@ def report(request: HttpRequest, short: str, codename: str = "") -> HttpResponse
 
 
 @require_POST
+@in_their_language
 def tell_me(request: HttpRequest, short: str) -> HttpResponse:
     """An address is left, to be told when this version is withdrawn."""
     revision, now = _revision(short, ""), timezone.now()
@@ -231,10 +237,13 @@ def _ask_codename(request: HttpRequest, revision: Revision) -> HttpResponse:
         {"device": device, "address": f"/r/{revision.short}/for/{device.codename}"}
         for device in devices
     ]
+    words = in_their_words(revision, spoken())
     context = {
         "revision": revision,
         "phones": phones,
-        "summary": whole.guide.summary,
+        "translated": words,
+        "title": words.bundle.guide.title,
+        "summary": words.bundle.guide.summary,
         "withdrawal": getattr(revision, "withdrawal", None),
         "query": request.META.get("QUERY_STRING", ""),
     }
@@ -252,7 +261,8 @@ def _render_revision(
     bundle = load_bundle(revision)
     # Until the worker has proved it by today's model, what an earlier model said stands.
     proof = kept_proof(bundle) or earlier_proof(bundle) or load_proof(bundle)
-    sheet = load_sheet(revision, proof)
+    words = in_their_words(revision, spoken())
+    sheet = sheet_in_their_words(revision, proof, words)
     host = request.GET.get("host", "")
     hosts = [h.id for h in sheet.hosts]
     now = timezone.now()
@@ -287,6 +297,7 @@ def _render_revision(
             if (key := (contest.finding, contest.subject, contest.step)) in told
         ],
         "revision": revision,
+        "translated": words,
         "withdrawal": getattr(revision, "withdrawal", None),
         "deprecated": deprecated,
         "follower": newest_revision(follower, mine) if follower else None,
@@ -309,9 +320,9 @@ def _render_revision(
         "known_bugs": _known_bugs(bundle),
         "algorithms": " ".join(sorted(wanted_algorithms(list(bundle.world.packages.values())))),
         "rescues": rescues_of(bundle),
-        "tries": tries_of(bundle.guide).items(),
+        "tries": tries_of(words.bundle.guide).items(),
         "options": options_of(
-            bundle,
+            words.bundle,
             {"variant": variant, "base": given.build},
             may_work=lambda: _may_work(request),
         ),

@@ -20,20 +20,28 @@ from anleitung.catalogue.load import load_device, load_devices, load_systems
 from anleitung.core.drawn.chords import draw_chord
 from anleitung.core.drawn.names import find_namesakes
 from anleitung.core.drawn.phone_words import carrier_words, unlocking_words
+from anleitung.core.marked import spoken
 from anleitung.desk.left import left_on
 from anleitung.guides.errors import NotThere
 from anleitung.guides.load import address_of, chosen_for, find_guide, is_for, newest_revisions
+from anleitung.reader.language import in_their_language
+from anleitung.reader.translated import title_in
 from anleitung.reports.evidence import evidence_for
 
 
 @require_safe
+@in_their_language
 def front(request: HttpRequest) -> HttpResponse:
     """Every codename by its maker, with its guides and how many flags each carries."""
     makers: dict[str, list[dict[str, Any]]] = {}
     now = timezone.now()
     for device in load_devices():
         guides = [
-            {"revision": revision, "flags": len(evidence_for(revision, now=now).flags)}
+            {
+                "revision": revision,
+                "title": title_in(revision, spoken()),
+                "flags": len(evidence_for(revision, now=now).flags),
+            }
             for revision in newest_revisions(device.codename)
         ]
         makers.setdefault(device.maker, []).append({"device": device, "guides": guides})
@@ -52,15 +60,21 @@ def front(request: HttpRequest) -> HttpResponse:
 @vary_on_cookie
 def codename_page(request: HttpRequest, codename: str) -> HttpResponse:
     """The workbench for testers and maintainers; for readers the phone and its guides."""
-    if is_tester(request.user):
-        return workbench(request)
+    return workbench(request) if is_tester(request.user) else _phone_page(request, codename)
+
+
+@in_their_language
+def _phone_page(request: HttpRequest, codename: str) -> HttpResponse:
     try:
         device = load_device(codename)
     except NoSuchDocument as error:
         raise Http404 from error
     context = {
         "device": device,
-        "revisions": newest_revisions(codename),
+        "revisions": [
+            {"revision": row, "title": title_in(row, spoken())}
+            for row in newest_revisions(codename)
+        ],
         "orphaned": codename in orphaned([codename], now=timezone.now()),
         "namesakes": find_namesakes(device, load_devices()),
         "unlocking": unlocking_words(device),

@@ -2,7 +2,6 @@
 
 from collections.abc import Iterable, Iterator, Sequence
 from datetime import datetime
-from gettext import gettext as _
 from typing import Any
 
 from django.contrib.auth.models import User
@@ -25,6 +24,7 @@ from anleitung.core.gate.model import (
 from anleitung.core.gate.told import ToldOfGate, told_of
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.walk import actions_of
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.proof.rehearse.rescue import ways_named_in
 from anleitung.core.proof.run.compile import run_bundle

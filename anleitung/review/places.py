@@ -1,11 +1,11 @@
 """The parts of a guide that can be remarked on, each by a name that stays with it."""
 
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.walk import rows_of
 from anleitung.core.marked import N_, Texts
+from anleitung.core.marked import gettext as _
 from anleitung.core.sheet.build import admission_words
 
 PlaceKind = Literal["row", "file", "condition", "head"]

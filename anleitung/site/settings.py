@@ -47,6 +47,7 @@ INSTALLED_APPS = [
     "anleitung.mirrors",
     "anleitung.reports",
     "anleitung.review",
+    "anleitung.translations",
     "anleitung.reader",
     "anleitung.demo",
     "anleitung.site",
@@ -84,6 +85,7 @@ TEMPLATES = [
                 "django.template.context_processors.request",
                 "django.contrib.auth.context_processors.auth",
                 "django.contrib.messages.context_processors.messages",
+                "anleitung.reader.language.languages",
             ],
         },
     }
@@ -152,8 +154,12 @@ SITE_ADDRESS = os.environ.get("ANLEITUNG_SITE_ADDRESS", "http://127.0.0.1:8000")
 PASSWORD_RESET_TIMEOUT = 3_600  # seconds
 OTP_TOTP_ISSUER = "Anleitung"
 
+# The workbench speaks English; pages of readers speak as they ask for (reader/language.py).
 LANGUAGE_CODE = "en"
-USE_I18N = False
+LANGUAGES = [("en", "English"), ("de", "Deutsch")]
+USE_I18N = True
+LOCALE_PATHS = [HOME / "anleitung" / "locale"]
+FORMAT_MODULE_PATH = ["anleitung.site.formats"]
 USE_TZ = True
 TIME_ZONE = "UTC"
 

@@ -1,7 +1,6 @@
 """A chord laid out in time, one bar for each key, and the same in sentences for both hands."""
 
 from collections.abc import Mapping, Sequence
-from gettext import gettext as _
 
 from pydantic import BaseModel
 
@@ -10,6 +9,7 @@ from anleitung.core.documents.device import Device
 from anleitung.core.drawn.chord_out import BarOut, LaneOut, MarkOut
 from anleitung.core.drawn.chord_svg import chord_svg
 from anleitung.core.marked import N_, Texts
+from anleitung.core.marked import gettext as _
 
 # How long a moment is drawn whose end is a sight and whose usual length nobody gave, in seconds.
 DRAWN_SECONDS = 4
@@ -32,6 +32,12 @@ BEGIN = Texts(
         "off": N_("Begin with the phone off."),
     }
 )
+
+
+def _begin(mode: str) -> str:
+    if mode in BEGIN:
+        return BEGIN[mode]
+    return _("Begin in {mode}.").format(mode=MODES[mode])
 
 
 class ChordOut(BaseModel):
@@ -83,12 +89,12 @@ def draw_chord(chord: Chord, keys: Sequence[Key], modes: Sequence[ModeScreen] = 
     return ChordOut(
         id=chord.id,
         title=_("From {begins} to {reaches}").format(
-            begins=_(MODES[chord.begins]), reaches=_(MODES[chord.reaches])
+            begins=MODES[chord.begins], reaches=MODES[chord.reaches]
         ),
         lanes=lanes,
         marks=marks,
         length=length,
-        begin=_(BEGIN.get(chord.begins, "Begin in {mode}.")).format(mode=_(MODES[chord.begins])),
+        begin=_begin(chord.begins),
         steps=steps,
         window=_window(chord),
         again=chord.again or "",

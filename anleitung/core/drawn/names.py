@@ -1,11 +1,11 @@
 """Names that stand for more than one phone: who shares them, and how to tell."""
 
 from collections.abc import Sequence
-from gettext import gettext as _
 
 from pydantic import BaseModel
 
 from anleitung.core.documents.device import Device, Variant
+from anleitung.core.marked import gettext as _
 
 
 class NamesakeOut(BaseModel):

@@ -1,12 +1,11 @@
 """What a codename document says, in sentences: unlocking, hardware, carriers, habits."""
 
-from gettext import gettext as _
-
 from pydantic import BaseModel
 
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.unlocking import Carrier, SwitchCause
 from anleitung.core.marked import N_, Texts
+from anleitung.core.marked import gettext as _
 
 WAYS = Texts(
     {

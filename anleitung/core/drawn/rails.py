@@ -1,11 +1,10 @@
 """The partitions of a phone as rails: one a slot, and one for what stands once."""
 
-from gettext import gettext as _
-
 from pydantic import BaseModel
 
 from anleitung.core.documents.layout import Layout, Partition
 from anleitung.core.marked import N_, Texts
+from anleitung.core.marked import gettext as _
 
 ROLES = Texts(
     {

@@ -4,14 +4,14 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from enum import Enum
-from gettext import gettext as _
 
 from pydantic import BaseModel, ConfigDict
 
 from anleitung.core.evidence.claims import Policy
 from anleitung.core.evidence.judge import Flag, Outcome, judge
 from anleitung.core.evidence.weights import Factor
-from anleitung.core.marked import N_, Texts
+from anleitung.core.marked import N_, Texts, capital
+from anleitung.core.marked import gettext as _
 
 
 class Ending(Enum):
@@ -175,7 +175,7 @@ def _flag_out(flag: Flag, reading: str) -> FlagOut:
         bad=counts.inside_failed,
         other_runs=counts.outside,
         other_bad=counts.outside_failed,
-        words=_capital(
+        words=capital(
             words.format(
                 factor=factor_words(factor),
                 value=value,
@@ -190,10 +190,6 @@ def _flag_out(flag: Flag, reading: str) -> FlagOut:
         + claim,
         cannot_tell=", ".join(f"{factor_words(f)} {v}" for f, v in others),
     )
-
-
-def _capital(text: str) -> str:
-    return text[:1].upper() + text[1:]
 
 
 def dead_notice(times: Sequence[datetime]) -> str:

@@ -2,7 +2,6 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.package import Package
@@ -10,6 +9,7 @@ from anleitung.core.files.lists import all_digests
 from anleitung.core.files.match import folded_name
 from anleitung.core.formats.checksums import InvalidList, Listed, read_checksums
 from anleitung.core.formats.metalink import looks_like_metalink, read_metalink
+from anleitung.core.marked import gettext as _
 
 Verdict = Literal["agrees", "differs", "contradicts", "not-in-set", "not-listed", "unreadable"]
 WORDS = {

@@ -2,13 +2,13 @@
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.package import Package
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.uses import idle_files
 from anleitung.core.guide.walk import rows_of
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.place import PlaceFile
 
 Kind = Literal[

@@ -3,10 +3,10 @@
 import unicodedata
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.package import Package
+from anleitung.core.marked import gettext as _
 
 Verdict = Literal["right", "misnamed", "wrong-bytes", "derived", "broken", "unknown", "missing"]
 HEAD_BYTES = 512

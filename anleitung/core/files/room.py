@@ -2,13 +2,13 @@
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from gettext import gettext as _
 
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.layout import Layout
 from anleitung.core.documents.package import Package
 from anleitung.core.guide.document import Guide
 from anleitung.core.guide.walk import rows_of
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.flash import Flash
 from anleitung.core.phone.actions.install import Install
 from anleitung.core.phone.actions.place import PlaceFile

@@ -1,8 +1,9 @@
 """What a source gives today, held against what a file set has on record of it."""
 
 from dataclasses import dataclass
-from gettext import gettext as _
 from typing import Literal, get_args
+
+from anleitung.core.marked import gettext as _
 
 Fault = Literal["", "unreachable", "too-slow", "refused-address", "too-many-redirects", "cancelled"]
 Standing = Literal[

@@ -1,11 +1,11 @@
 """What a package asks, how it is named and how it may travel, in words."""
 
 from collections.abc import Mapping
-from gettext import gettext as _
 
 from anleitung.core.documents.file_rules import VersionRule
 from anleitung.core.documents.package import Package
 from anleitung.core.marked import N_, Texts
+from anleitung.core.marked import gettext as _
 from anleitung.core.updates.words import megabytes
 
 WAYS = Texts(

@@ -4,13 +4,13 @@ import csv
 import io
 import re
 from collections.abc import Mapping, Sequence
-from gettext import gettext as _
 from typing import Any
 
 from anleitung.core.documents.build import Build
 from anleitung.core.errors import AnleitungError
 from anleitung.core.formats.build_list import ListRow, require_few_lines
 from anleitung.core.formats.check_document import InvalidDocument, check_document
+from anleitung.core.marked import gettext as _
 
 OF_BUILD = (
     "build",

@@ -2,7 +2,6 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
-from gettext import gettext as _
 from typing import Any, Literal
 
 from anleitung.core.documents.build import MAX_BUILDS, Build
@@ -10,6 +9,7 @@ from anleitung.core.documents.device import Device
 from anleitung.core.documents.scheme import Fixed
 from anleitung.core.errors import AnleitungError
 from anleitung.core.formats.check_document import InvalidDocument, check_document
+from anleitung.core.marked import gettext as _
 from anleitung.core.schemes.decode import CannotDecode, Decoded, Reader
 from anleitung.core.schemes.judge import judge_fields
 

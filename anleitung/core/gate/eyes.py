@@ -1,7 +1,6 @@
 """The second pair of eyes: who else stands behind exactly this state."""
 
 from datetime import timedelta
-from gettext import gettext as _
 
 from anleitung.core.gate.model import (
     TITLES,
@@ -12,6 +11,7 @@ from anleitung.core.gate.model import (
     Reading,
     Run,
 )
+from anleitung.core.marked import gettext as _
 
 # How long somebody who is alone waits before reading again.
 ALONE = timedelta(days=1)

@@ -5,8 +5,6 @@ Every stop and every warning of the proof stands in exactly one line; what nobod
 """
 
 from collections.abc import Iterable
-from gettext import gettext as _
-from gettext import ngettext
 from hashlib import sha256
 
 from anleitung.core.gate.eyes import line_of_eyes
@@ -20,6 +18,8 @@ from anleitung.core.gate.model import (
     LineState,
     Proved,
 )
+from anleitung.core.marked import gettext as _
+from anleitung.core.marked import ngettext
 from anleitung.core.proof.result import FindingOut
 
 # Findings that have a line of their own subject; the others stand among stops and warnings.

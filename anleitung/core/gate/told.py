@@ -2,9 +2,9 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from gettext import gettext as _
 
 from anleitung.core.gate.model import GateItem, GateLine
+from anleitung.core.marked import gettext as _
 
 
 @dataclass(frozen=True, slots=True)

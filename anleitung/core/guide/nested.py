@@ -3,7 +3,6 @@
 from abc import abstractmethod
 from collections.abc import Container, Iterator, Mapping
 from dataclasses import dataclass
-from gettext import gettext as _
 from typing import TYPE_CHECKING, Annotated, Any, ClassVar, Literal
 
 from pydantic import Field, model_validator
@@ -13,6 +12,7 @@ from anleitung.core.documents.base import Document, DocumentPlace, Id, Prose, Sh
 from anleitung.core.documents.picture import Pictures
 from anleitung.core.guide.open_question import OpenQuestion
 from anleitung.core.guide.script import RunScript
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions import AnyAction, Step
 
 if TYPE_CHECKING:

@@ -4,13 +4,13 @@ It stands in a guide like any step, so that a draft is stored, exported and show
 goes past it, and nothing lets a guide with one be published.
 """
 
-from gettext import gettext as _
 from typing import Annotated, Literal
 
 from pydantic import Field
 
 from anleitung.core.documents.base import Document, Prose, ShortText
 from anleitung.core.guide.script import RunScript
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions import AnyAction, Step
 from anleitung.core.phone.world import Phone, World
 

@@ -1,13 +1,13 @@
 """A script of a host tool: one command that does many things, some of them only sometimes."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 from typing import Annotated, Literal
 
 from pydantic import Field
 
 from anleitung.core.documents.base import Document, DocumentPlace, Id, ShortText, Typed
 from anleitung.core.documents.package import PackageRole
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions import AnyAction, Step
 from anleitung.core.phone.actions.base import oracle
 from anleitung.core.phone.demands import require_at_hand

@@ -2,10 +2,10 @@
 
 from dataclasses import dataclass
 from enum import Enum
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.diagrams.space import Node
+from anleitung.core.marked import gettext as _
 
 
 class Severity(Enum):

@@ -1,11 +1,11 @@
 """Proving a bundle: every admitted phone is run, and what came out is put into words."""
 
-from gettext import gettext as _
-
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.diagrams.space import FactKind, Node
 from anleitung.core.diagrams.witness import find_witness
 from anleitung.core.guide.bundle import Bundle
+from anleitung.core.marked import capital, speaking
+from anleitung.core.marked import gettext as _
 from anleitung.core.model_version import MODEL_VERSION
 from anleitung.core.proof.explain.trace import phones_out, trace_of
 from anleitung.core.proof.explain.words import condition_words, subject_words, witness_words
@@ -25,8 +25,9 @@ _SEVERITIES = [s.value for s in Severity]
 
 
 def prove(bundle: Bundle, budget: Budget | None = None) -> ProofOut:
-    """Deterministic: the same bundle gives the same proof, byte for byte."""
-    return report(run_bundle(bundle, budget or Budget()))
+    """Deterministic: the same bundle gives the same proof, byte for byte, whoever asks for it."""
+    with speaking():
+        return report(run_bundle(bundle, budget or Budget()))
 
 
 def report(compiled: Compiled) -> ProofOut:
@@ -104,7 +105,7 @@ def _finding(compiled: Compiled, found: Found) -> FindingOut:
         subject=found.subject,
         severity=kind.severity.value,
         step=found.step,
-        message=_capital(kind.message(subject)),
+        message=capital(kind.message(subject)),
         why=_(kind.why),
         remedy=_(kind.remedy),
         after=_after(compiled, found),
@@ -126,12 +127,6 @@ def _after(compiled: Compiled, found: Found) -> str:
     if ended is space.false:
         return ""
     return _("These phones did not reach what follows, so there may be more behind it")
-
-
-def _capital(text: str) -> str:
-    # A file name at the front keeps its letters.
-    first = text.split(" ", 1)[0]
-    return text if "." in first or "_" in first else text[:1].upper() + text[1:]
 
 
 def _promises(compiled: Compiled) -> tuple[PromiseOut, ...]:

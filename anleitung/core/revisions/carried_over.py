@@ -7,10 +7,10 @@ in the same order, and it ends the same. What is not known to be the same breaks
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
-from gettext import gettext as _
 
 from anleitung.core.diagrams.space import FactKind, Node
 from anleitung.core.guide.nested import OneStep
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.world import NOT_LISTED
 from anleitung.core.proof.run.compile import Compiled

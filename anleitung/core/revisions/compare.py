@@ -1,14 +1,13 @@
 """Two states of a guide compared by meaning: what they do to phones, then what they say."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
-from gettext import ngettext
 
 from anleitung.core.diagrams.boxes import describe
 from anleitung.core.diagrams.space import Node
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.nested import Nested, OneStep
-from anleitung.core.marked import N_, Texts, counted
+from anleitung.core.marked import N_, Texts, counted, ngettext
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import LOSS_WORDS, Step
 from anleitung.core.proof.explain.words import boxes_words
 from anleitung.core.proof.finding import Severity

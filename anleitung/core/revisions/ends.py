@@ -2,9 +2,9 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from gettext import gettext as _
 
 from anleitung.core.diagrams.space import Node
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import and_list
 from anleitung.core.proof.explain.trace import shown_facts
 from anleitung.core.revisions.effects import Effects

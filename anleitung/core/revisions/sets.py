@@ -1,7 +1,6 @@
 """What differs around the steps: files, options, promises, cautions, programs, words."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 
 from anleitung.core.documents.package import Package
 from anleitung.core.files.lists import all_digests
@@ -9,6 +8,7 @@ from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.open_question import OpenQuestion
 from anleitung.core.guide.walk import actions_of
 from anleitung.core.marked import N_, Texts
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.cautions import CAUTIONS
 from anleitung.core.proof.explain.words import condition_words
 from anleitung.core.revisions.compared import SaidOut

@@ -1,11 +1,11 @@
 """A decoded string held against a codename: each field named, and judged where it can be."""
 
 from dataclasses import dataclass
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.device import Device
 from anleitung.core.documents.scheme import Fixed, NamingScheme
+from anleitung.core.marked import gettext as _
 from anleitung.core.schemes.decode import Decoded
 
 

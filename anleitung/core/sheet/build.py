@@ -1,7 +1,6 @@
 """From a bundle and its proof to the guide sheet."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 
 from anleitung.core.conditions.model import Condition, Is, Not, conjuncts
 from anleitung.core.documents.package import Package
@@ -10,7 +9,8 @@ from anleitung.core.drawn.chords import ChordOut, chords_to
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.nested import Nested, OneStep
 from anleitung.core.guide.walk import Row, actions_of, rows_of
-from anleitung.core.marked import N_, Texts
+from anleitung.core.marked import N_, Texts, capital
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.phone.actions.enter_mode import EnterMode
@@ -18,7 +18,7 @@ from anleitung.core.phone.cautions import CAUTIONS
 from anleitung.core.phone.clauses import DEAD, STUCK
 from anleitung.core.phone.take import tool_of
 from anleitung.core.proof.explain.words import condition_words, or_list
-from anleitung.core.proof.result import ChangeOut, FindingOut, ProofOut, StepTraceOut
+from anleitung.core.proof.result import ChangeOut, FindingOut, PromiseOut, ProofOut, StepTraceOut
 from anleitung.core.proof.run.compile import END
 from anleitung.core.sheet.clock import clock_of, clock_words, duration_words, span_words
 from anleitung.core.sheet.course import course_of, message_out
@@ -94,7 +94,7 @@ def build_sheet(bundle: Bundle, proof: ProofOut) -> SheetOut:
         fingerprint=bundle.fingerprint,
         admission=admission_words(bundle),
         seen_at=seen_at(bundle, [guide.admission]),
-        promises=proof.promises,
+        promises=_promises(bundle, proof),
         lost=tuple(LOSS_WORDS[loss] for loss in guide.promise.lost),
         takes=span_words(takes),
         course=course_of(guide, begins),
@@ -137,6 +137,12 @@ def build_sheet(bundle: Bundle, proof: ProofOut) -> SheetOut:
         builds=tuple(b.build for b in bundle.placed),
         build_shown_at=device.where_the_build_is_shown,
     )
+
+
+def _promises(bundle: Bundle, proof: ProofOut) -> tuple[PromiseOut, ...]:
+    """As the proof counts them, in the language that is spoken."""
+    said = {str(p): condition_words(bundle, p.condition) for p in bundle.guide.promise.holds}
+    return tuple(p.model_copy(update={"words": said[p.condition]}) for p in proof.promises)
 
 
 def size_words(size: int) -> str:
@@ -208,7 +214,7 @@ def _of_step(bundle: Bundle, step: OneStep) -> dict[str, object]:
     if isinstance(step, Step):
         return {
             "kind": "step",
-            "sentence": step.sentence(bundle.world),
+            "sentence": capital(step.sentence(bundle.world)),
             "sight": step.sight or "",
             "sight_kept": step.sight_kept or "",
             "duration": duration_words(step.duration),
@@ -377,7 +383,8 @@ def _cut(trace: StepTraceOut | None) -> str:
         return ""
     losses = [c for c in trace.changes if c.is_loss and not c.group]
     files = [c for c in trace.changes if c.is_loss and c.group]
-    names = [name for c in losses for name in c.names]
+    # A kept proof holds them in English.
+    names = [_(name) for c in losses for name in c.names]
     if files:
         names.append(_("the files that were copied there"))
     if not names:

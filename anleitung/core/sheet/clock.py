@@ -1,10 +1,9 @@
 """Durations in words, and the clock of a procedure."""
 
-from gettext import gettext as _
-
 from anleitung.core.guide.document import Guide
 from anleitung.core.guide.nested import OneStep
 from anleitung.core.guide.walk import fold
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.base import Duration
 

@@ -1,12 +1,11 @@
 """The course of the work as it is told: texts that may be seen, what to try, how long it takes."""
 
-from gettext import gettext as _
-
 from anleitung.core.documents.message import Message
 from anleitung.core.guide.document import Guide
 from anleitung.core.guide.times import Span, times_of
 from anleitung.core.guide.walk import actions_of
 from anleitung.core.marked import N_, Texts
+from anleitung.core.marked import gettext as _
 from anleitung.core.sheet.clock import span_words
 from anleitung.core.sheet.model import CourseOut, MessageOut
 

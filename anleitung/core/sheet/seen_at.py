@@ -1,12 +1,12 @@
 """Where a reader reads off what a step or the admission asks for, as sentences."""
 
 from collections.abc import Iterable
-from gettext import gettext as _
 
 from anleitung.core.conditions.model import atoms
 from anleitung.core.documents.base import Typed
 from anleitung.core.documents.own_fact import Sight
 from anleitung.core.guide.bundle import Bundle
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.sight import sight_of
 from anleitung.core.proof.explain.words import fact_words
 

@@ -1,11 +1,11 @@
 """Why is this phone offered no update? What the catalogue can say of a pasted build, and cannot."""
 
 from dataclasses import dataclass
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.build import Build
 from anleitung.core.documents.device import Device
+from anleitung.core.marked import gettext as _
 from anleitung.core.schemes.decode import CannotDecode, Reader, clean
 from anleitung.core.schemes.judge import judge_fields
 from anleitung.core.schemes.place import UNREADABLE

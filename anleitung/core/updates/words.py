@@ -1,8 +1,7 @@
 """Packages, ways and what is permanent about a build, in words."""
 
-from gettext import gettext as _
-
 from anleitung.core.documents.build import Shipment
+from anleitung.core.marked import gettext as _
 from anleitung.core.updates.moves import Graph
 from anleitung.core.updates.ways import NoWay, Standing
 

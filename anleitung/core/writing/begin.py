@@ -1,6 +1,5 @@
 """The beginnings of a guide: empty with an aim, or a copy of another on the same codename."""
 
-from gettext import gettext as _
 from typing import Any
 
 from anleitung.core.documents.base import body_of
@@ -8,6 +7,7 @@ from anleitung.core.errors import AnleitungError
 from anleitung.core.guide.aim import Aim
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide
+from anleitung.core.marked import gettext as _
 
 
 class BeginRefused(AnleitungError):

@@ -7,7 +7,6 @@ codename, or says it in its texts, becomes an open question with what it could b
 import re
 from collections.abc import Callable, Iterator
 from dataclasses import replace
-from gettext import gettext as _
 from typing import Any
 
 from anleitung.core.documents.base import body_of
@@ -18,6 +17,7 @@ from anleitung.core.guide.nested import Nested, OneStep, Steps, UsePassage
 from anleitung.core.guide.open_question import MAX_PICKS, OpenQuestion
 from anleitung.core.guide.script import RunScript
 from anleitung.core.guide.walk import actions_within, map_steps
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions import Step
 from anleitung.core.writing.fits import misfits
 from anleitung.core.writing.here import Here

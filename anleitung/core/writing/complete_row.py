@@ -1,8 +1,8 @@
 """What a line of quick entry may go on with: a step, or a row that holds others."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 
+from anleitung.core.marked import gettext as _
 from anleitung.core.writing.complete import MOST, Completed, Completion, complete
 from anleitung.core.writing.condition import look_at_condition
 from anleitung.core.writing.here import Here

@@ -2,11 +2,11 @@
 
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass
-from gettext import gettext as _
 from types import UnionType
 from typing import Annotated, Any, Literal, Union, get_args, get_origin
 
 from anleitung.core.documents.base import Typed
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.by_hand import EFFECTS
 from anleitung.core.phone.actions.switch_setting import SWITCHES

@@ -7,7 +7,6 @@ for what can only be true of its own bytes.
 import re
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
-from gettext import gettext as _
 from typing import Any
 
 from pydantic import ValidationError
@@ -15,6 +14,7 @@ from pydantic import ValidationError
 from anleitung.core.documents.base import body_of
 from anleitung.core.documents.package import Content, Package
 from anleitung.core.guide.bundle import Bundle
+from anleitung.core.marked import gettext as _
 from anleitung.core.schemes.decode import AmbiguousScheme, CannotDecode
 from anleitung.core.writing.questions import first_fault
 from anleitung.core.writing.replace import Changed

@@ -3,7 +3,6 @@
 import re
 from collections.abc import Callable, Collection, Iterable, Iterator, Mapping
 from functools import partial
-from gettext import gettext as _
 from typing import Any
 
 from pydantic import ValidationError
@@ -21,6 +20,7 @@ from anleitung.core.guide.passage import (
 )
 from anleitung.core.guide.rename import PutName
 from anleitung.core.guide.walk import actions_within, every_step, uses_of_passages
+from anleitung.core.marked import gettext as _
 from anleitung.core.writing.questions import held_line
 from anleitung.core.writing.replace import Put
 from anleitung.core.writing.shelf import Shelf

@@ -3,7 +3,6 @@
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from difflib import SequenceMatcher
-from gettext import gettext as _
 from typing import Any, Literal
 
 from pydantic import ValidationError
@@ -17,6 +16,7 @@ from anleitung.core.guide.nested import UsePassage
 from anleitung.core.guide.passage import given_otherwise, taken_from, with_passages
 from anleitung.core.guide.rename import PutName
 from anleitung.core.guide.walk import actions_within, uses_of_passages
+from anleitung.core.marked import gettext as _
 from anleitung.core.writing.questions import bare_line
 from anleitung.core.writing.settle import settle
 from anleitung.core.writing.shelf import Shelf, carry

@@ -5,9 +5,9 @@ Every field that is neither a word nor a list of words has its shape here.
 
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass
-from gettext import gettext as _
 from typing import Any, Literal
 
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.by_hand import EFFECTS
 from anleitung.core.writing.fits import Offer, file_offers
 from anleitung.core.writing.here import Here

@@ -2,7 +2,6 @@
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
-from gettext import gettext as _
 from typing import Any, Literal
 
 from pydantic import BaseModel
@@ -11,6 +10,7 @@ from anleitung.core.documents.base import Typed
 from anleitung.core.drawn.chords import ChordOut, chords_to
 from anleitung.core.guide.nested import Nested, OneStep
 from anleitung.core.guide.open_question import OpenQuestion
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions import Step, name_of
 from anleitung.core.shorthand.form import Form, Group, Part, Place, Word
 from anleitung.core.shorthand.forms import BY_NAME, FORMS

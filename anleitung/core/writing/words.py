@@ -1,12 +1,12 @@
 """What was done to a draft, in words for its history."""
 
 from collections.abc import Sequence
-from gettext import gettext as _
 
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide
 from anleitung.core.guide.nested import Nested
 from anleitung.core.guide.open_question import OpenQuestion
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions import Step
 from anleitung.core.shorthand.lines import print_line
 from anleitung.core.writing import ops

@@ -8,10 +8,13 @@ from django import template
 from django.conf import settings
 from django.templatetags.static import static
 from django.utils.html import format_html, format_html_join
-from django.utils.safestring import SafeString
+from django.utils.safestring import SafeString, mark_safe
 
+from anleitung.core.marked import ENGLISH, N_, Texts, spoken
 from anleitung.guides.load import address_of
+from anleitung.reader.translated import InTheirWords
 
+STATE_WORDS = Texts({"works": N_("works"), "partly": N_("partly"), "broken": N_("broken")})
 register = template.Library()
 register.filter("address", address_of)
 
@@ -64,3 +67,33 @@ def script(entry: str) -> SafeString:
 @register.simple_tag
 def mark_icon() -> str:
     return static("mark.svg")
+
+
+@register.filter
+def original(text: str) -> SafeString | str:
+    """What is told in English whatever the reader speaks: marked as such for other languages."""
+    if not text or spoken() == ENGLISH:
+        return text
+    return format_html('<span lang="en">{}</span>', text)
+
+
+@register.filter
+def passage(text: str, words: InTheirWords) -> SafeString | str:
+    """Of a guide: as it is translated, else the author's own words, visibly so."""
+    if text in words.missing:
+        return format_html('<span lang="en" class="untranslated">{}</span>', text)
+    return text
+
+
+@register.filter
+def prose(html: str, words: InTheirWords) -> SafeString:
+    """html: as the sheet has it, cleaned already."""
+    if html in words.missing:
+        return mark_safe(f'<div lang="en" class="untranslated">{html}</div>')
+    return mark_safe(html)
+
+
+@register.filter
+def works(state: str) -> str:
+    """How a feature works, in words."""
+    return STATE_WORDS[state]

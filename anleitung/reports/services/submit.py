@@ -13,6 +13,8 @@ from anleitung.core.evidence.report import Ending
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.uses import tries_of
 from anleitung.core.guide.walk import rows_of
+from anleitung.core.marked import N_
+from anleitung.core.marked import gettext as _
 from anleitung.guides.load import load_bundle
 from anleitung.guides.models import Revision
 from anleitung.limits.spend import Limit, TooMany, spend
@@ -25,7 +27,7 @@ _BUILD = re.compile(r"[A-Za-z0-9][A-Za-z0-9._/+-]{0,79}")
 
 
 REPORTS = Limit("report", settings.REPORTS_PER_ADDRESS, settings.REPORTS_PER_HOUR)
-_FULL = (
+_FULL = N_(
     "Many reports came from here within the last hour. Yours is kept in this browser: send it "
     "again later."
 )
@@ -67,7 +69,7 @@ def submit_report(
         try:
             with transaction.atomic():
                 if address:
-                    spend(REPORTS, address, now=now, says=_FULL)
+                    spend(REPORTS, address, now=now, says=_(_FULL))
                 made = Report.objects.create(
                     revision=revision, key=key, source=source, at=now, by=by, **values
                 )
@@ -82,7 +84,7 @@ def submit_report(
         getattr(known, name) == value for name, value in values.items()
     )
     if not same:
-        raise KeyUsed("This form was sent before with other answers. Open the page again.")
+        raise KeyUsed(_("This form was sent before with other answers. Open the page again."))
     return known
 
 
@@ -90,26 +92,25 @@ def _checked(bundle: Bundle, filled: Filled, key: str) -> dict[str, object]:
     faults: dict[str, str] = {}
     base = "".join(filled.base.split())
     if not _BUILD.fullmatch(base):
-        faults["base"] = (
-            "Write the build string as the phone showed it before you began "
-            f"({bundle.device.where_the_build_is_shown})."
-        )
+        faults["base"] = _(
+            "Write the build string as the phone showed it before you began ({where})."
+        ).format(where=bundle.device.where_the_build_is_shown)
     if filled.variant not in {v.id for v in bundle.device.variants}:
-        faults["variant"] = "Choose the variant of the phone."
+        faults["variant"] = _("Choose the variant of the phone.")
     if filled.ending not in {e.value for e in Ending}:
-        faults["ending"] = "Choose how it ended."
+        faults["ending"] = _("Choose how it ended.")
     options = {}
     for option, choices in bundle.options.items():
         choice = filled.options.get(option, "")
         if choice not in choices:
-            faults[f"option.{option}"] = "Choose what you did here."
+            faults[f"option.{option}"] = _("Choose what you did here.")
         options[option] = choice
     if filled.step and filled.step not in {row.step.id for row in rows_of(bundle.guide)}:
-        faults["step"] = "This guide has no such step."
+        faults["step"] = _("This guide has no such step.")
     if filled.helped and filled.helped not in tries_of(bundle.guide):
-        faults["helped"] = "This guide has nothing of that kind to try."
+        faults["helped"] = _("This guide has nothing of that kind to try.")
     if not _KEY.fullmatch(key):
-        faults["key"] = "The form has lost its key. Open the page again; your ticks are kept."
+        faults["key"] = _("The form has lost its key. Open the page again; your ticks are kept.")
     if faults:
         raise InvalidReport(faults)
     return {

@@ -9,6 +9,8 @@ from django.core.mail import send_mail
 from django.core.validators import validate_email
 from django.db import transaction
 
+from anleitung.core.marked import N_
+from anleitung.core.marked import gettext as _
 from anleitung.guides.models import Revision
 from anleitung.jobs.models import Job
 from anleitung.jobs.services.ask import begin_for_site
@@ -19,7 +21,7 @@ from anleitung.reports.models import ToTell
 
 KIND = "tell-withdrawn"
 ADDRESSES = Limit("address to tell", settings.REPORTS_PER_ADDRESS, settings.REPORTS_PER_HOUR)
-_MANY = "Many addresses were left from here within the last hour. Try again later."
+_MANY = N_("Many addresses were left from here within the last hour. Try again later.")
 
 
 def keep_address(*, revision: Revision, email: str, address: str, now: datetime) -> None:
@@ -31,13 +33,13 @@ def keep_address(*, revision: Revision, email: str, address: str, now: datetime)
     try:
         validate_email(wanted)
     except ValidationError as error:
-        raise AddressRefused("This is no e-mail address.") from error
+        raise AddressRefused(_("This is no e-mail address.")) from error
     if len(wanted) > 200:
-        raise AddressRefused("This address is too long.")
+        raise AddressRefused(_("This address is too long."))
     if hasattr(revision, "withdrawal"):
-        raise AddressRefused("This version is withdrawn already.")
+        raise AddressRefused(_("This version is withdrawn already."))
     with transaction.atomic():
-        spend(ADDRESSES, address, now=now, says=_MANY)
+        spend(ADDRESSES, address, now=now, says=_(_MANY))
         ToTell.objects.get_or_create(revision=revision, email=wanted, defaults={"at": now})
 
 

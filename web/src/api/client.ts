@@ -43,6 +43,7 @@ export type Review = components["schemas"]["ReviewOut"];
 export type GateLine = components["schemas"]["GateLine"];
 export type GateItem = components["schemas"]["GateItem"];
 export type Remark = components["schemas"]["RemarkOut"];
+export type Translation = components["schemas"]["TranslationOut"];
 export type Told = components["schemas"]["ComparisonOut"];
 export type Piece = components["schemas"]["PieceOut"];
 export type Completion = components["schemas"]["CompletionOut"];

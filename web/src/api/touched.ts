@@ -18,6 +18,7 @@ const TOUCHED = {
     "review",
     "remarks",
   ],
+  translation: ["translation"],
   review: ["home", "review", "remarks", "page"],
   document: [
     "home",

@@ -42,6 +42,9 @@ const ProgramPage = lazy(async () => ({
 }));
 const ReviewPage = lazy(async () => ({ default: (await import("../features/review")).ReviewPage }));
 const SchemePage = lazy(async () => ({ default: (await import("../features/tools")).SchemePage }));
+const TranslatePage = lazy(async () => ({
+  default: (await import("../features/translate")).TranslatePage,
+}));
 const ToolPage = lazy(async () => ({ default: (await import("../features/tools")).ToolPage }));
 
 export function App() {
@@ -105,6 +108,7 @@ export function App() {
               <Route path="/c/:codename/guides/:slug/bench" element={<BenchPage />} />
               <Route path="/c/:codename/guides/:slug/compare" element={<ComparePage />} />
               <Route path="/c/:codename/guides/:slug/review" element={<ReviewPage />} />
+              <Route path="/c/:codename/guides/:slug/translate" element={<TranslatePage />} />
               <Route path="*" element={<NothingHere />} />
             </Routes>
           </Suspense>

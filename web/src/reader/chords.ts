@@ -1,4 +1,5 @@
 import { playChord } from "../drawn/playChord";
+import { words } from "./words";
 
 /** A button under each drawn chord that plays it once. */
 export function playableChords(page: HTMLElement): void {
@@ -8,17 +9,17 @@ export function playableChords(page: HTMLElement): void {
     const press = document.createElement("button");
     press.type = "button";
     press.className = "quiet";
-    press.textContent = "Play it once";
+    press.textContent = words.play;
     let stop: (() => void) | undefined;
     press.addEventListener("click", () => {
       if (stop) {
         stop();
         return;
       }
-      press.textContent = "Stop";
+      press.textContent = words.stop;
       stop = playChord(picture, () => {
         stop = undefined;
-        press.textContent = "Play it once";
+        press.textContent = words.play;
       });
     });
     picture.after(press);

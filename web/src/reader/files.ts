@@ -1,6 +1,7 @@
 import { digest, type Running } from "../digests/digest";
 import { droppedFiles } from "../digests/droppedFiles";
 import type { Digested } from "../digests/protocol";
+import { words } from "./words";
 
 interface Line {
   tone: string;
@@ -34,10 +35,10 @@ export function checkFiles(page: HTMLElement, revision: string): void {
     const stop = document.createElement("button");
     stop.type = "button";
     stop.className = "quiet";
-    stop.textContent = "Stop";
+    stop.textContent = words.stop;
     stop.addEventListener("click", () => {
       running?.cancel();
-      status.textContent = "Stopped. Nothing was checked.";
+      status.textContent = words.stopped;
     });
     status.replaceChildren(bar, said, stop);
     const faults: string[] = [];
@@ -72,7 +73,7 @@ export function checkFiles(page: HTMLElement, revision: string): void {
       item.textContent = fault;
       list.append(item);
     }
-    if (!lines) status.textContent = "The site cannot be reached. Choose the files once more.";
+    if (!lines) status.textContent = words.filesUnreachable;
     else status.replaceChildren(list);
   }
 }

@@ -1,4 +1,5 @@
 import { keep, readKept } from "./kept";
+import { words } from "./words";
 
 /** Keeps what is typed into the report until the site has it, and sends it without a reload. */
 export function keepReport(page: HTMLElement, revision: string): void {
@@ -13,12 +14,12 @@ export function keepReport(page: HTMLElement, revision: string): void {
     event.preventDefault();
     keep(revision, { report: typed(form) });
     send.disabled = true;
-    said.textContent = "Sending…";
+    said.textContent = words.sending;
     const faults = await post(form);
     send.disabled = false;
     showFaults(form, faults);
     if (Object.keys(faults).length > 0) {
-      said.textContent = faults.key ?? "Not sent yet. Check the marked fields.";
+      said.textContent = faults.key ?? words.notSent;
       form.querySelector<HTMLElement>("[aria-invalid=true]")?.focus();
       return;
     }
@@ -41,10 +42,9 @@ async function post(form: HTMLFormElement): Promise<Record<string, string>> {
       return (await answer.json()).faults;
     }
     // Something before the site answered in its place; what it was is not known here.
-    const key = `The site could not accept it just now (${answer.status}). Your report is kept here: send it again later.`;
-    return { key };
+    return { key: words.notAccepted(answer.status) };
   } catch {
-    return { key: "The site cannot be reached. Your report is kept here: send it again later." };
+    return { key: words.unreachable };
   }
 }
 

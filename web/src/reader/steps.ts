@@ -1,4 +1,5 @@
 import { keep, readKept } from "./kept";
+import { words } from "./words";
 
 /** Ticking off, step by step. The rows are those of the page; nothing is computed here. */
 export function guideSteps(page: HTMLElement, revision: string): void {
@@ -27,7 +28,7 @@ export function guideSteps(page: HTMLElement, revision: string): void {
           value: each.dataset.answer ?? "",
           says: each.textContent ?? "",
         }))
-      : [{ value: "", says: step.dataset.says ?? "Done" }];
+      : [{ value: "", says: step.dataset.says ?? words.done }];
     for (const answer of answers) {
       const press = button(answer.says, "");
       press.addEventListener("click", () => {
@@ -39,7 +40,7 @@ export function guideSteps(page: HTMLElement, revision: string): void {
       acts.append(press);
     }
     if (step === steps[0]) return acts;
-    const back = button("Back one step", "quiet back");
+    const back = button(words.back, "quiet back");
     back.addEventListener("click", () => {
       keep(revision, { done: readKept(revision).done.slice(0, -1) });
       show(true);
@@ -69,11 +70,9 @@ export function guideSteps(page: HTMLElement, revision: string): void {
       way.append(mark);
     }
     const done = mine.filter((step) => kept.done.includes(step.id)).length;
-    const words = now
-      ? `${done} of ${mine.length} steps done`
-      : `All ${mine.length} steps done. Report below how it went.`;
-    way.setAttribute("aria-label", words);
-    said.textContent = words;
+    const says = now ? words.stepsDone(done, mine.length) : words.allDone(mine.length);
+    way.setAttribute("aria-label", says);
+    said.textContent = says;
     if (move && now) {
       now.scrollIntoView({ block: "start", behavior: "instant" });
       window.scrollBy(0, -40);

@@ -2,11 +2,11 @@
 
 from collections.abc import Callable, Iterator, Mapping
 from functools import partial
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.base import Id
 from anleitung.core.documents.question import Answer, Question
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.actions.enroll_key import enrolled
 from anleitung.core.phone.actions.relock import relocked

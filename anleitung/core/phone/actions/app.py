@@ -1,12 +1,12 @@
 """An app on the phone: installed, opened, given root, or a switch in it set."""
 
-from gettext import gettext as _
 from typing import Literal
 
 from pydantic import model_validator
 
 from anleitung.core.documents.base import Id
 from anleitung.core.marked import N_, Texts
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import require_at_hand, require_link, require_mode
 from anleitung.core.phone.world import Phone, World

@@ -1,8 +1,8 @@
 """The code or file that opens the bootloader is asked for and waited for."""
 
-from gettext import gettext as _
 from typing import Literal
 
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.actions.switch_setting import require_permission
 from anleitung.core.phone.world import Phone, World

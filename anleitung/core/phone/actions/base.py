@@ -2,7 +2,6 @@
 
 from abc import abstractmethod
 from collections.abc import Iterator
-from gettext import gettext as _
 from typing import Annotated, Any, ClassVar, Literal
 
 from pydantic import Field, model_validator
@@ -12,6 +11,7 @@ from anleitung.core.documents.message import Message, Try
 from anleitung.core.documents.package import PackageRole
 from anleitung.core.documents.picture import Pictures
 from anleitung.core.marked import N_, Texts
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.world import Phone, World
 
 # What is written into a partition as it is, and what a recovery unpacks or runs.

@@ -1,12 +1,12 @@
 """What nobody foresaw, by hand: its effects come from a closed list, or make facts unknown."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
 from anleitung.core.documents.base import DocumentPlace, ShortText
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step, oracle
 from anleitung.core.phone.own_facts import OWN, own_value
 from anleitung.core.phone.world import Phone, World

@@ -1,8 +1,8 @@
 """The battery is charged before anything is written."""
 
-from gettext import gettext as _
 from typing import Literal
 
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.world import Phone, World
 

@@ -1,11 +1,11 @@
 """The reader compares a fact with what it should be; phones that differ leave the guide here."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.conditions.model import atoms
 from anleitung.core.documents.base import DocumentPlace, ShortText, Typed
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.entry import judge_left
 from anleitung.core.phone.sight import require_seen, sight_of

@@ -1,8 +1,8 @@
 """Whatever else is on the cable or holds the link is taken away."""
 
-from gettext import gettext as _
 from typing import Literal
 
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.world import Phone, World
 

@@ -1,10 +1,10 @@
 """The cable goes in, and the phone agrees to this computer where debugging is on."""
 
-from gettext import gettext as _
 from typing import Literal
 
 from pydantic import Field
 
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import ask, require_mode
 from anleitung.core.phone.world import Phone, World

@@ -1,9 +1,9 @@
 """A file is deleted, on the computer or on the phone."""
 
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.base import Id
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import require_in_set, require_mode
 from anleitung.core.phone.world import Phone, World

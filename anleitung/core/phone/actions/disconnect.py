@@ -1,8 +1,8 @@
 """The cable comes out, or the battery is taken out and put back."""
 
-from gettext import gettext as _
 from typing import Literal
 
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import leave_temporary
 from anleitung.core.phone.world import Phone, World

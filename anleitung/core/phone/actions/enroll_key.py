@@ -1,10 +1,10 @@
 """The owner's own key is enrolled: a locked phone then starts what it signed as well."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.base import Id
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step, with_another_file
 from anleitung.core.phone.demands import ask, require_at_hand, require_link, require_mode
 from anleitung.core.phone.world import Phone, World

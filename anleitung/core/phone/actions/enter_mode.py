@@ -1,10 +1,10 @@
 """The phone goes into its bootloader or its recovery."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.marked import N_, Texts
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import ask, leave_temporary, require_link, require_mode
 from anleitung.core.phone.entry import enter

@@ -1,9 +1,9 @@
 """A file is brought from the internal storage of the phone to the host."""
 
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.base import Id
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import (
     require_in_set,

@@ -1,11 +1,11 @@
 """An image is written to a partition by the bootloader."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.base import Id
 from anleitung.core.marked import N_, Texts
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import IMAGES, Step, with_another_file
 from anleitung.core.phone.demands import (
     empty_written,

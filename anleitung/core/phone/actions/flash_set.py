@@ -1,12 +1,12 @@
 """A whole factory set is written by one command: many images, and the data if the set says so."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 from typing import Annotated, Literal
 
 from pydantic import Field
 
 from anleitung.core.documents.base import Document, Id
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import IMAGES, Step
 from anleitung.core.phone.actions.flash import write_image
 from anleitung.core.phone.demands import (

@@ -1,8 +1,8 @@
 """The user data area is made anew by the recovery: apps, settings, media and files go."""
 
-from gettext import gettext as _
 from typing import Literal
 
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import require_mode, wipe_user_data
 from anleitung.core.phone.world import Phone, World

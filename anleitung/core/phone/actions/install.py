@@ -1,7 +1,6 @@
 """A package is installed by the running recovery: from its storage, a card, or over the cable."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 from typing import Annotated, Literal
 
 from pydantic import Field
@@ -9,6 +8,7 @@ from pydantic import Field
 from anleitung.core.documents.base import Id
 from anleitung.core.documents.package import Package
 from anleitung.core.marked import N_, Texts
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import INSTALLED, Step, and_list, with_another_file
 from anleitung.core.phone.demands import (
     empty_written,

@@ -1,9 +1,9 @@
 """The driver that a host system needs is installed, where it needs one."""
 
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.base import Id
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import require_at_hand
 from anleitung.core.phone.world import Phone, World

@@ -1,8 +1,8 @@
 """The recovery that was only started once writes itself to the phone, to be there next time."""
 
-from gettext import gettext as _
 from typing import Literal
 
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.actions.install import keep_recovery
 from anleitung.core.phone.demands import empty_written, require_mode

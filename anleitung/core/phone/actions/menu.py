@@ -1,11 +1,11 @@
 """A line of the running recovery's menu is chosen: what it does is in the recovery's document."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.base import ShortText
 from anleitung.core.documents.program import Program
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.boot import start_system
 from anleitung.core.phone.demands import (

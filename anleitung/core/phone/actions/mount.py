@@ -1,9 +1,9 @@
 """A partition is mounted in the recovery, so that what is installed there can be written."""
 
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.base import Id
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import require_mode
 from anleitung.core.phone.world import Phone, World

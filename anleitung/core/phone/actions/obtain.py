@@ -1,11 +1,11 @@
 """Files are brought to the host, and their digests compared."""
 
-from gettext import gettext as _
 from typing import Annotated, Literal
 
 from pydantic import Field
 
 from anleitung.core.documents.base import Id
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step, and_list
 from anleitung.core.phone.demands import require_in_set
 from anleitung.core.phone.world import Phone, World

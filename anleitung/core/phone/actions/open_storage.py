@@ -1,8 +1,8 @@
 """The password of the storage is entered in the recovery, so that it reads the user data."""
 
-from gettext import gettext as _
 from typing import Literal
 
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import require_mode
 from anleitung.core.phone.world import Phone, World

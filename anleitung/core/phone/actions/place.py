@@ -1,10 +1,10 @@
 """A file is put on the internal storage of the phone, on its card, or on a stick."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.base import Id
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step, with_another_file
 from anleitung.core.phone.demands import (
     require_at_hand,

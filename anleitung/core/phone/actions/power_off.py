@@ -1,8 +1,8 @@
 """The phone is switched off by its keys or its menu."""
 
-from gettext import gettext as _
 from typing import Literal
 
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import leave_temporary
 from anleitung.core.phone.world import Phone, World

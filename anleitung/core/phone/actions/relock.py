@@ -1,8 +1,8 @@
 """The bootloader is locked again: from here on only what is signed rightly starts."""
 
-from gettext import gettext as _
 from typing import Literal
 
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.boot import start_system
 from anleitung.core.phone.demands import (

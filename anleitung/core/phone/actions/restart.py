@@ -1,8 +1,8 @@
 """The phone restarts into its system: the moment at which the entry rules judge."""
 
-from gettext import gettext as _
 from typing import Literal
 
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.boot import start_system
 from anleitung.core.phone.demands import leave_temporary

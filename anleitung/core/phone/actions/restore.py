@@ -1,10 +1,10 @@
 """Copies of apps or media are brought back."""
 
-from gettext import gettext as _
 from typing import Annotated, Literal
 
 from pydantic import Field
 
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.back_up import require_copied
 from anleitung.core.phone.actions.base import LOSS_WORDS, Step, and_list
 from anleitung.core.phone.clauses import newer

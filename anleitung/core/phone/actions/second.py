@@ -1,12 +1,12 @@
 """A second system beside an untouched first one: room is made, it goes in, is started and left."""
 
-from gettext import gettext as _
 from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
 from anleitung.core.documents.base import Id
 from anleitung.core.marked import N_, Texts
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import ask, require_mode
 from anleitung.core.phone.ways import SECOND

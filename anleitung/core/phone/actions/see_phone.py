@@ -1,9 +1,9 @@
 """The host tool is asked whether it sees the phone, before it is told to do anything."""
 
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.base import Id
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import require_link
 from anleitung.core.phone.world import Phone, World

@@ -1,10 +1,10 @@
 """A slot is made the running one."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.marked import N_, Texts
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import require_link, require_mode, switch_slot
 from anleitung.core.phone.world import Phone, World

@@ -1,8 +1,8 @@
 """The first set-up of a system that begins with empty user data."""
 
-from gettext import gettext as _
 from typing import Literal
 
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step, oracle
 from anleitung.core.phone.demands import require_mode
 from anleitung.core.phone.own_facts import happens

@@ -1,13 +1,13 @@
 """A setting of the running system is switched."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
 from anleitung.core.documents.base import DocumentPlace, Token
 from anleitung.core.marked import N_, Texts
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.demands import require_mode
 from anleitung.core.phone.own_facts import OWN

@@ -2,11 +2,11 @@
 
 from collections.abc import Iterator
 from difflib import get_close_matches
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.base import BuildString, DocumentPlace
 from anleitung.core.documents.package import Content, Package
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.boot import start_system
 from anleitung.core.phone.demands import (

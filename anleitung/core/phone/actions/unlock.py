@@ -1,8 +1,8 @@
 """The bootloader is unlocked; whoever does it loses the user data."""
 
-from gettext import gettext as _
 from typing import Literal
 
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.actions.switch_setting import require_permission
 from anleitung.core.phone.boot import start_system

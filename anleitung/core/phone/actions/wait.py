@@ -1,9 +1,9 @@
 """Nothing is done for a while: the phone is busy, or must be."""
 
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.base import ShortText
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step
 from anleitung.core.phone.world import Phone, World
 

@@ -1,13 +1,13 @@
 """Areas are wiped in the recovery, each by itself."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 from typing import Annotated, Literal
 
 from pydantic import Field
 
 from anleitung.core.documents.base import Id
 from anleitung.core.marked import N_, Texts
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import Step, and_list
 from anleitung.core.phone.demands import (
     empty_partition,

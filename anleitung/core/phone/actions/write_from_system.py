@@ -1,10 +1,10 @@
 """An app with root writes an image to a partition while the system runs."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.base import Id
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import IMAGES, Step, with_another_file
 from anleitung.core.phone.demands import empty_written, require_in_set, require_mode
 from anleitung.core.phone.ways import FROM_SYSTEM

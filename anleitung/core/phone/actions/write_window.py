@@ -1,7 +1,6 @@
 """Files go into the slots of a window program, and it is started: in download or emergency mode."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 from typing import Annotated, Literal
 
 from pydantic import Field
@@ -9,6 +8,7 @@ from pydantic import Field
 from anleitung.core.documents.base import Id
 from anleitung.core.documents.package import Package
 from anleitung.core.documents.tool import FileSlot, Window
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import IMAGES, Step, and_list
 from anleitung.core.phone.actions.relock import relocked
 from anleitung.core.phone.boot import start_system

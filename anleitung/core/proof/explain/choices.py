@@ -1,12 +1,12 @@
 """The choices of an option side by side: what each of them does, and which one is advised."""
 
 from dataclasses import dataclass
-from gettext import gettext as _
 
 from anleitung.core.diagrams.space import FactKind, Node
 from anleitung.core.guide.document import Option
 from anleitung.core.guide.times import times_with
 from anleitung.core.guide.walk import rows_of
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import LOSS_WORDS, and_list
 from anleitung.core.phone.world import LOSSES, SIDE_LOSSES
 from anleitung.core.proof.finding import Severity

@@ -7,7 +7,6 @@ other, and the entry rules say whether it starts. So the table says what a proof
 from collections.abc import Callable
 from dataclasses import dataclass
 from functools import partial
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.diagrams.boxes import describe
@@ -18,6 +17,7 @@ from anleitung.core.documents.device import Device
 from anleitung.core.documents.package import Package
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide, Promise
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.charge import Charge
 from anleitung.core.phone.boot import start_system
 from anleitung.core.phone.demands import leave_temporary, wipe_user_data, write_content

@@ -5,12 +5,12 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.diagrams.rerun import Before, run_again
 from anleitung.core.diagrams.run import Purse
 from anleitung.core.diagrams.space import FactKind
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.restart import Restart
 from anleitung.core.proof.explain.trace import phones_out
 from anleitung.core.proof.explain.words import subject_words

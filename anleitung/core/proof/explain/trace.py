@@ -2,13 +2,13 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass, field
-from gettext import gettext as _
 from typing import Any
 
 from anleitung.core.diagrams.boxes import describe
 from anleitung.core.diagrams.run import State
 from anleitung.core.diagrams.space import FactKind, Node, Space
 from anleitung.core.marked import N_, Texts
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.phone.world import COPIES, LOSSES
 from anleitung.core.proof.explain.words import boxes_words

@@ -1,7 +1,5 @@
 """Phones, sets of phones and subjects of findings in words."""
 
-from gettext import gettext as _
-
 from anleitung.core.conditions.model import (
     And,
     Compare,
@@ -18,11 +16,37 @@ from anleitung.core.diagrams.witness import Witness
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.nested import Nested, OneStep
 from anleitung.core.marked import N_, Texts
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.phone.facts import FACT_WORDS
 from anleitung.core.phone.world import NOT_LISTED
 
-_VALUE_WORDS = Texts({NOT_LISTED: N_("a build that is not listed")})
+# Values that mean the same on every codename; others are names.
+_VALUE_WORDS = Texts(
+    {
+        NOT_LISTED: N_("a build that is not listed"),
+        "locked": N_("locked"),
+        "unlocked": N_("unlocked"),
+        "on": N_("on"),
+        "off": N_("off"),
+        "set": N_("set"),
+        "none": N_("none"),
+        "yes": N_("yes"),
+        "no": N_("no"),
+        "high": N_("high"),
+        "low": N_("low"),
+        "intact": N_("intact"),
+        "tripped": N_("tripped"),
+        "stock": N_("stock"),
+        "over": N_("over"),
+        "running": N_("running"),
+        "waiting": N_("waiting"),
+        "ready": N_("ready"),
+        "kept": N_("kept"),
+        "gone": N_("gone"),
+        "signed-in": N_("signed-in"),
+    }
+)
 _LINK_WORDS = Texts(
     {
         "confirmed": N_("it has not agreed to this computer"),
@@ -222,9 +246,8 @@ def condition_words(bundle: Bundle, condition: Condition) -> str:
                 fact=fact_words(bundle, fact), value=or_list([_shown(bundle, v) for v in values])
             )
         case Compare(fact, operator, value):
-            return _("the ") + _COMPARED[operator].format(
-                fact=fact_words(bundle, fact), value=value
-            )
+            says = _COMPARED[operator].format(fact=fact_words(bundle, fact), value=value)
+            return _("the {says}").format(says=says)
         case EverySlot(of):
             return _("in every slot {rest}").format(rest=condition_words(bundle, of))
         case Not(In(fact, values)):
@@ -260,7 +283,9 @@ def _shown(bundle: Bundle, value: str) -> str:
     names = {h.id: h.name for t in bundle.tools for h in t.hosts}
     names |= {p.id: p.name for p in bundle.programs}
     names |= {c.id: c.name for c in device.carriers} | {s.id: s.name for s in device.other_systems}
-    return names.get(value) or _VALUE_WORDS.get(value, value)
+    if value in names:
+        return names[value]
+    return _VALUE_WORDS.get(value, value)
 
 
 def _choice_words(bundle: Bundle, fact: str, value: str) -> str:

@@ -2,7 +2,6 @@
 
 from collections.abc import Iterator, Mapping
 from dataclasses import replace
-from gettext import gettext as _
 
 from anleitung.core.diagrams.one import OneRun, PlainState, run_one
 from anleitung.core.diagrams.run import Budget
@@ -10,6 +9,7 @@ from anleitung.core.diagrams.space import FactKind
 from anleitung.core.diagrams.witness import find_witness
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.marked import N_, Texts
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.world import EMPTY
 from anleitung.core.proof.explain.trace import said, shown_facts

@@ -1,13 +1,13 @@
 """Does a rescue guide start from where a reader hangs? It is run from there, on the same phones."""
 
 from dataclasses import dataclass
-from gettext import gettext as _
 
 from anleitung.core.diagrams.run import Budget, DiagramAlgebra, Procedure, State, run_all
 from anleitung.core.diagrams.space import FactKind, Node
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide
 from anleitung.core.guide.walk import actions_of, rows_of
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.clauses import STUCK
 from anleitung.core.proof.explain.words import subject_words
 from anleitung.core.proof.finding import Severity

@@ -3,7 +3,6 @@
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
 from functools import partial
-from gettext import gettext as _
 
 from anleitung.core.diagrams.rerun import Before, run_again
 from anleitung.core.diagrams.run import CompiledStep, Procedure, Purse
@@ -11,6 +10,7 @@ from anleitung.core.diagrams.space import Node, Space
 from anleitung.core.diagrams.witness import find_witness
 from anleitung.core.guide.nested import Nested, UsePassage
 from anleitung.core.guide.walk import Row
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.boot import start_system
 from anleitung.core.phone.clauses import DEAD, STUCK

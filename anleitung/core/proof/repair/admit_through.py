@@ -1,7 +1,6 @@
 """The admission made as narrow as the steps: only the phones that come through are let in."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 
 from anleitung.core.conditions.model import Condition, In, Is, Not, all_of, any_of
 from anleitung.core.conditions.text import print_condition
@@ -11,6 +10,7 @@ from anleitung.core.diagrams.space import FactKind, Node
 from anleitung.core.documents.base import Typed
 from anleitung.core.guide.check_bundle import check_bundle
 from anleitung.core.guide.document import Guide
+from anleitung.core.marked import gettext as _
 from anleitung.core.proof.explain.words import boxes_words
 from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings.catalogue import BY_ID

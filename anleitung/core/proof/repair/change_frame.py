@@ -1,7 +1,6 @@
 """Candidates for a fix in what stands around the steps: file set, admission, promise."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 
 from anleitung.core.conditions.model import Condition, In, Is, Not, all_of, conjuncts
 from anleitung.core.conditions.text import print_condition
@@ -10,6 +9,7 @@ from anleitung.core.documents.base import Typed
 from anleitung.core.guide.document import Promise
 from anleitung.core.guide.nested import OneStep
 from anleitung.core.guide.walk import map_steps
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.phone.actions.obtain import Obtain
 from anleitung.core.phone.world import SIDE_LOSSES

@@ -1,10 +1,10 @@
 """How an edit changes the steps of a guide: put in, or moved."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 
 from anleitung.core.guide.document import Guide
 from anleitung.core.guide.walk import holds, rows_of
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions import Step
 from anleitung.core.proof.run.compile import Compiled
 

@@ -1,12 +1,12 @@
 """Kinds of edits that several findings are mended with: insert, move, change, leave out."""
 
 from collections.abc import Callable, Iterator
-from gettext import gettext as _
 from typing import Any
 
 from anleitung.core.documents.message import Message
 from anleitung.core.guide.nested import OneStep
 from anleitung.core.guide.walk import map_steps, without_steps
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.back_up import BackUp
 from anleitung.core.phone.actions.base import Duration

@@ -7,7 +7,6 @@ behind a branch on the codename.
 
 from collections.abc import Iterator
 from difflib import SequenceMatcher
-from gettext import gettext as _
 from typing import Any
 
 from anleitung.core.conditions.model import Condition, Is, Not, all_of, any_of
@@ -19,6 +18,7 @@ from anleitung.core.guide.document import Guide, Loss, Promise
 from anleitung.core.guide.for_codename import CODENAME
 from anleitung.core.guide.nested import Branch, Nested, OneStep, Steps
 from anleitung.core.guide.walk import map_steps, rows_of, without_steps
+from anleitung.core.marked import gettext as _
 from anleitung.core.proof.prove import prove
 from anleitung.core.proof.result import ProofOut
 

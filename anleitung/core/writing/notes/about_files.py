@@ -3,11 +3,11 @@
 import re
 from collections.abc import Iterator
 from dataclasses import dataclass
-from gettext import gettext as _
 from typing import Literal
 
 from anleitung.core.documents.package import Package
 from anleitung.core.files.lists import all_digests
+from anleitung.core.marked import gettext as _
 from anleitung.core.writing.notes.known import Known
 
 _LINK = re.compile(r"\bhttps?://[^\s<>\"')\]]+", re.IGNORECASE)

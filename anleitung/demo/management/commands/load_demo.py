@@ -2,16 +2,18 @@
 
 from argparse import ArgumentParser
 from datetime import UTC, datetime, timedelta
+from pathlib import Path
 from typing import Any
 
 from django.contrib.auth import get_user_model
-from django.contrib.auth.models import Group
+from django.contrib.auth.models import Group, User
 from django.core.management.base import BaseCommand
 from django.db import transaction
 
 from anleitung.accounts.keepers import become_keeper
 from anleitung.accounts.roles import ADMINISTRATOR, MAINTAINER, TESTER, ensure_roles
 from anleitung.catalogue.services.save import save_document
+from anleitung.core.formats.translation_po import read_translation
 from anleitung.demo.bundles import CODENAME, DRAFTS, bundle_files, faults, guide_names
 from anleitung.demo.catalogue import catalogue_files, codenames
 from anleitung.demo.ready import make_ready
@@ -25,8 +27,11 @@ from anleitung.reports.evidence import ask_for_evidence
 from anleitung.reports.services.submit import Filled, submit_report
 from anleitung.review.services.publish import publish
 from anleitung.standins.readers import readers
+from anleitung.translations.load import LANGUAGES
+from anleitung.translations.services.translate import take_file
 
 FIRST = ("unlock", "clean-install")
+TRANSLATIONS = Path(__file__).parents[2] / "translations"
 ENTERED = datetime(2026, 10, 18, 20, 15, tzinfo=UTC)
 BEGAN = datetime(2026, 10, 20, 18, 30, tzinfo=UTC)
 
@@ -73,7 +78,10 @@ class Command(BaseCommand):
             ).draft
             now += timedelta(hours=3)
             make_ready(draft, actor=actor, second=second, now=now)
-            publish(actor=actor, codename=codename, slug=name, seen=draft.fingerprint, now=now)
+            revision = publish(
+                actor=actor, codename=codename, slug=name, seen=draft.fingerprint, now=now
+            )
+            _translate(revision, actor=actor, now=now + timedelta(hours=1))
         # One codename has two keepers: what one of them writes, the other may write on.
         become_keeper(second, codenames()[0], now=now)
         self._report(Revision.objects.get(guide__codename=CODENAME, guide__slug="clean-install"))
@@ -108,6 +116,16 @@ class Command(BaseCommand):
     def _print_log_ins(self) -> None:
         for name, password, role in LOG_INS:
             self.stdout.write(f"  {role:14} {name:14} {password}")
+
+
+def _translate(revision: Revision, *, actor: User, now: datetime) -> None:
+    for language in LANGUAGES:
+        file = TRANSLATIONS / revision.guide.codename / f"{revision.guide.slug}.{language}.po"
+        if file.is_file():
+            words = read_translation(file.read_bytes())
+            take_file(
+                actor=actor, revision=revision, language=language, seen="", words=words, now=now
+            )
 
 
 def _published(small: bool) -> list[tuple[str, str]]:

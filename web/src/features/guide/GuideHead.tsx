@@ -27,6 +27,7 @@ export function GuideHead({ page }: { page: Page }) {
             Bundle
           </a>
           {page.kind === "revision" && <a href={page.address}>Readers’ page</a>}
+          {page.kind === "revision" && <TranslateLink page={page} />}
           <CompareLink page={page} />
           {page.kind === "revision" && <NextDraft page={page} />}
           {page.kind === "draft" ? <ReviewLink page={page} /> : <WithdrawButton page={page} />}
@@ -43,6 +44,14 @@ export function GuideHead({ page }: { page: Page }) {
         </p>
       )}
     </>
+  );
+}
+
+/** The words of its author in other languages. */
+function TranslateLink({ page }: { page: Page }) {
+  const { codename, guide } = page.sheet;
+  return (
+    <Link to={`/c/${codename}/guides/${guide}/translate?v=${page.version}`}>Translations</Link>
   );
 }
 

@@ -1,11 +1,11 @@
 """The room for the second system is smaller than what goes in."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 
 from anleitung.core.guide.nested import OneStep
 from anleitung.core.guide.walk import map_steps
 from anleitung.core.marked import N_
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.second import Second, proposed_room
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity
 from anleitung.core.proof.repair.change_steps import Edit

@@ -1,11 +1,11 @@
 """A step waits, and nobody says when to give up."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 
 from anleitung.core.guide.nested import OneStep
 from anleitung.core.guide.walk import map_steps
 from anleitung.core.marked import N_
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.base import Duration
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity

@@ -1,9 +1,9 @@
 """Theft protection asks for an account after a wipe."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 
 from anleitung.core.marked import N_
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.remove import Remove
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity
 from anleitung.core.proof.repair.change_steps import Edit

@@ -1,10 +1,10 @@
 """A file is used under a name that what reads it does not look for."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 
 from anleitung.core.guide.walk import without_steps
 from anleitung.core.marked import N_
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.rename import Rename
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity
 from anleitung.core.proof.repair.change_steps import Edit, inserted

@@ -1,10 +1,10 @@
 """A file was unpacked that must be used as it is."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 
 from anleitung.core.guide.walk import without_steps
 from anleitung.core.marked import N_
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.unpack import Unpack
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity
 from anleitung.core.proof.repair.change_steps import Edit

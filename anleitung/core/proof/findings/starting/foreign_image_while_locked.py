@@ -1,10 +1,10 @@
 """A locked bootloader finds an image that the maker did not sign."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 
 from anleitung.core.guide.walk import without_steps
 from anleitung.core.marked import N_
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.enroll_key import EnrollKey
 from anleitung.core.phone.actions.relock import Relock
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity

@@ -1,10 +1,10 @@
 """The battery is to be taken out, and it is built in."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 
 from anleitung.core.guide.walk import without_steps
 from anleitung.core.marked import N_
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.disconnect import Disconnect
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity
 from anleitung.core.proof.repair.change_steps import Edit

@@ -1,11 +1,11 @@
 """An image goes to a partition that is not for it."""
 
 from collections.abc import Iterator
-from gettext import gettext as _
 
 from anleitung.core.guide.nested import OneStep
 from anleitung.core.guide.walk import map_steps
 from anleitung.core.marked import N_
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.flash import Flash
 from anleitung.core.proof.finding import Finding, Found, Nature, Severity
 from anleitung.core.proof.repair.change_steps import Edit

@@ -1,0 +1,3 @@
+"""How German pages write a date."""
+
+DATE_FORMAT = "j. F Y"

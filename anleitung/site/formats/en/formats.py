@@ -1,0 +1,3 @@
+"""How English pages write a date."""
+
+DATE_FORMAT = "j F Y"

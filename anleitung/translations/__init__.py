@@ -1,0 +1,1 @@
+"""Guides in other languages: the words of their authors, passage by passage."""
