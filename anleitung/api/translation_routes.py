@@ -1,4 +1,4 @@
-"""The routes of translations: how each passage stands, what is said, and the file of it."""
+"""The routes of translations: how each text stands, what is said, and the file of it."""
 
 from datetime import datetime
 from typing import Annotated, Any, Literal
@@ -15,8 +15,8 @@ from anleitung.accounts.roles import is_administrator
 from anleitung.api.problems import FAILURES, ProblemOut
 from anleitung.api.rights import MAINTAINERS, actor_of
 from anleitung.core.documents.base import MAX_PROSE
-from anleitung.core.formats.translation_po import MOST_BYTES, read_translation, write_translation
-from anleitung.core.guide.passages import place_words
+from anleitung.core.formats.translation_po import MOST_BYTES, write_translation
+from anleitung.core.guide.wording import place_words
 from anleitung.guides.load import find_version, load_whole
 from anleitung.translations.load import LANGUAGES, Standings, standings_of
 from anleitung.translations.services.translate import take_file, translate
@@ -27,7 +27,7 @@ AT = "/guides/{codename}/{slug}/versions/{version}/translations/{language}"
 Seen = Annotated[str, Field(max_length=71)]
 
 
-class TranslatedPassageOut(Schema):
+class TranslatedTextOut(Schema):
     """where: its place, in words; before: what was translated, where it changed since."""
 
     place: str
@@ -59,7 +59,7 @@ class TranslationOut(Schema):
     of_version: str
     done: int
     may_write: bool
-    passages: list[TranslatedPassageOut]
+    texts: list[TranslatedTextOut]
     left_out: int = 0
 
 
@@ -102,7 +102,7 @@ def get_translation_file(
     revision = find_version(codename, slug, version)
     standing = standings_of(revision, language)
     title = f"{revision.title} {revision.version}"
-    written = write_translation(standing.passages, title=title, language=language)
+    written = write_translation(standing.texts, title=title, language=language)
     response = HttpResponse(written, content_type="text/x-gettext-translation; charset=utf-8")
     name = f"{slug}-{revision.version}.{language}.po"
     response["Content-Disposition"] = f'attachment; filename="{name}"'
@@ -120,14 +120,13 @@ def post_translation_file(
     file: File[UploadedFile],
 ) -> TranslationOut:
     """Taken where its originals are those of this version; the rest is counted and left out."""
-    # One byte more than may be: the reader of the file says that it is too large.
-    words = read_translation(file.read(MOST_BYTES + 1))
     standing, left_out = take_file(
         actor=actor_of(request),
         revision=find_version(codename, slug, version),
         language=language,
         seen=seen,
-        words=words,
+        # One byte more than may be: whoever reads it says that it is too large.
+        content=file.read(MOST_BYTES + 1),
         now=timezone.now(),
     )
     found = _out(request, standing, codename)
@@ -152,16 +151,16 @@ def _out(request: HttpRequest, standing: Standings, codename: str) -> Translatio
         of_version=of.revision.version if of else "",
         done=standing.done,
         may_write=is_administrator(actor) or keeps(actor, revision.guide.codename),
-        passages=[
-            TranslatedPassageOut(
-                place=each.passage.place,
-                where=place_words(guide, each.passage.place),
-                original=each.passage.text,
-                is_prose=each.passage.is_prose,
+        texts=[
+            TranslatedTextOut(
+                place=each.wording.place,
+                where=place_words(guide, each.wording.place),
+                original=each.wording.text,
+                is_prose=each.wording.is_prose,
                 says=each.says,
                 state=each.state,
                 before=each.before,
             )
-            for each in standing.passages
+            for each in standing.texts
         ],
     )

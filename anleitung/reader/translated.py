@@ -3,7 +3,7 @@
 from dataclasses import dataclass, field, replace
 
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.guide.passages import in_words, passages_of
+from anleitung.core.guide.wording import in_words, wordings_of
 from anleitung.core.marked import ENGLISH
 from anleitung.core.marked import gettext as _
 from anleitung.core.proof.result import ProofOut
@@ -36,9 +36,9 @@ def in_their_words(revision: Revision, language: str) -> InTheirWords:
     if language == ENGLISH:
         return InTheirWords(bundle)
     standing = standings_of(revision, language)
-    guide = in_words(bundle.guide, standing.passages)
-    done = {s.passage.text for s in standing.passages if s.state == "translated"}
-    left = {p.text for p in passages_of(bundle.guide)} - done
+    guide = in_words(bundle.guide, standing.texts)
+    done = {s.wording.text for s in standing.texts if s.state == "translated"}
+    left = {p.text for p in wordings_of(bundle.guide)} - done
     missing = frozenset(left | {prose_html(text) for text in left})
     return InTheirWords(replace(bundle, guide=guide), standing.seen, missing, _says(standing))
 
@@ -60,7 +60,7 @@ def title_in(revision: Revision, language: str) -> str:
     if language not in LANGUAGES:
         return revision.title
     standing = standings_of(revision, language)
-    says = {s.passage.place: s.says for s in standing.passages if s.state == "translated"}
+    says = {s.wording.place: s.says for s in standing.texts if s.state == "translated"}
     return says.get("title", revision.title)
 
 
@@ -70,11 +70,11 @@ def _says(standing: Standings) -> str:
             "Nobody has translated this guide yet: what its author wrote stands in English. What "
             "the program says of it is translated."
         )
-    left = len(standing.passages) - standing.done
+    left = len(standing.texts) - standing.done
     by = standing.of.by.get_username()
     if not left:
         return _("Translated by {who}. The English original is what was proved.").format(who=by)
     return _(
-        "Translated by {who}, except for {left} of {all} passages: they stand in English and are "
+        "Translated by {who}, except for {left} of {all} texts: they stand in English and are "
         "marked. The English original is what was proved."
-    ).format(who=by, left=left, all=len(standing.passages))
+    ).format(who=by, left=left, all=len(standing.texts))

@@ -1,1 +1,1 @@
-"""Guides in other languages: the words of their authors, passage by passage."""
+"""Guides in other languages: the words of their authors, wording by wording."""

@@ -8,7 +8,7 @@ from django.conf import settings
 
 from anleitung.core.documents.base import canonical_bytes
 from anleitung.core.guide.document import Guide
-from anleitung.core.guide.passages import Standing, Translated, stand
+from anleitung.core.guide.wording import Standing, Translated, stand
 from anleitung.guides.load import load_whole
 from anleitung.guides.models import Revision
 from anleitung.translations.errors import NoSuchLanguage
@@ -19,7 +19,7 @@ LANGUAGES: dict[str, str] = {k: str(v) for k, v in settings.LANGUAGES if k != "e
 
 @dataclass(frozen=True)
 class Standings:
-    """How each passage of a published state stands in a language.
+    """How each text of a published state stands in a language.
 
     of: the translation they are from, None where there is none at all; it may be of an earlier
     revision. seen: what somebody who changes them has seen, "" before the first.
@@ -28,11 +28,11 @@ class Standings:
     revision: Revision
     language: str
     of: Translation | None
-    passages: tuple[Standing, ...]
+    texts: tuple[Standing, ...]
 
     @cached_property
     def done(self) -> int:
-        return sum(each.state == "translated" for each in self.passages)
+        return sum(each.state == "translated" for each in self.texts)
 
     @property
     def seen(self) -> str:

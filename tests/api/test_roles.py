@@ -116,6 +116,8 @@ def known(revision: Revision, maintainer: Any) -> dict[str, str]:
         "job_id": "1",
         "list_id": "1",
         "row": "x",
+        "version": revision.version,
+        "language": "de",
     }
 
 

@@ -10,7 +10,7 @@ from babel.messages.catalog import Catalog
 from babel.messages.pofile import PoFileError, read_po, write_po
 
 from anleitung.core.errors import AnleitungError
-from anleitung.core.guide.passages import Standing, Translated
+from anleitung.core.guide.wording import Standing, Translated
 from anleitung.core.marked import gettext as _
 
 MOST_BYTES = 2_000_000
@@ -33,9 +33,9 @@ def write_translation(standings: tuple[Standing, ...], *, title: str, language: 
     catalog = Catalog(locale=language, project=title, header_comment=f"# {title}", fuzzy=False)
     for each in standings:
         catalog.add(
-            each.passage.text,
+            each.wording.text,
             each.says,
-            context=each.passage.place,
+            context=each.wording.place,
             flags=("fuzzy",) if each.state == "changed" else (),
             previous_id=each.before or (),
         )
@@ -68,9 +68,9 @@ def read_translation(content: bytes) -> dict[str, Translated]:
         ) from error
     found: dict[str, Translated] = {}
     for message in catalog:
-        if not message.id or message.fuzzy or not isinstance(message.string, str):
+        if not message.id or message.fuzzy:
             continue
-        if not isinstance(message.id, str):
+        if not isinstance(message.id, str) or not isinstance(message.string, str):
             raise InvalidTranslation(
                 _("Line {n}: a guide has no plural forms.").format(n=message.lineno)
             )

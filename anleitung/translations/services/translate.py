@@ -10,7 +10,8 @@ from anleitung.accounts.keepers import require_keeper
 from anleitung.audit.record import note
 from anleitung.core.documents.base import MAX_PROSE
 from anleitung.core.documents.plain_text import plain_prose, plain_text
-from anleitung.core.guide.passages import Passage, Translated
+from anleitung.core.formats.translation_po import read_translation
+from anleitung.core.guide.wording import Translated, Wording
 from anleitung.guides.models import Revision
 from anleitung.translations.errors import TranslationMoved, TranslationRefused
 from anleitung.translations.load import (
@@ -50,21 +51,21 @@ def translate(
                 "save once more."
             )
         words = {
-            each.passage.place: Translated(each.passage.text, each.says)
-            for each in standing.passages
+            each.wording.place: Translated(each.wording.text, each.says)
+            for each in standing.texts
             if each.state == "translated"
         }
         # What was translated of an original that changed since stays beside it until it is redone.
-        stale = {e.passage.place: e for e in standing.passages if e.state == "changed"}
+        stale = {e.wording.place: e for e in standing.texts if e.state == "changed"}
         words |= {p: Translated(e.before, e.says) for p, e in stale.items()}
-        passages = {each.passage.place: each.passage for each in standing.passages}
+        known = {each.wording.place: each.wording for each in standing.texts}
         for place, said in says.items():
-            if place not in passages:
+            if place not in known:
                 raise TranslationRefused(
-                    f"There is no passage {place[:80]!r} in {revision}. Nothing was stored."
+                    f"There is no text {place[:80]!r} in {revision}. Nothing was stored."
                 )
             if said.strip():
-                words[place] = Translated(passages[place].text, _checked(passages[place], said))
+                words[place] = Translated(known[place].text, _checked(known[place], said))
             else:
                 words.pop(place, None)
         before = words_of(standing.of) if standing.of else {}
@@ -79,14 +80,16 @@ def take_file(
     revision: Revision,
     language: str,
     seen: str,
-    words: Mapping[str, Translated],
+    content: bytes,
     now: datetime,
 ) -> tuple[Standings, int]:
-    """words: as a file has them. What is for another original, or for no passage, is left out;
+    """content: a PO file. What is for another original, or for no text, is left out; the number
 
-    the number tells how many those were. Raises what translate raises.
+    tells how many those were. Raises what translate raises, and InvalidTranslation.
     """
-    texts = {e.passage.place: e.passage.text for e in standings_of(revision, language).passages}
+    require_keeper(actor, revision.guide.codename)
+    words = read_translation(content)
+    texts = {e.wording.place: e.wording.text for e in standings_of(revision, language).texts}
     fits = {p: w.says for p, w in words.items() if texts.get(p) == w.original}
     standing = translate(
         actor=actor, revision=revision, language=language, seen=seen, says=fits, now=now
@@ -94,15 +97,15 @@ def take_file(
     return standing, len(words) - len(fits)
 
 
-def _checked(passage: Passage, said: str) -> str:
-    most = MAX_PROSE if passage.is_prose else MOST_SHORT
+def _checked(wording: Wording, said: str) -> str:
+    most = MAX_PROSE if wording.is_prose else MOST_SHORT
     text = said.strip().replace("\r\n", "\n")
     try:
         if len(text) > most:
             raise ValueError(f"it has {len(text):,} letters, and at most {most:,} fit there")
-        return plain_prose(text) if passage.is_prose else plain_text(text)
+        return plain_prose(text) if wording.is_prose else plain_text(text)
     except ValueError as error:
-        says = f"{passage.place}: {error}. Nothing was stored."
+        says = f"{wording.place}: {error}. Nothing was stored."
         raise TranslationRefused(says) from error
 
 

@@ -6192,10 +6192,10 @@ export interface components {
             seen: string;
         };
         /**
-         * TranslatedPassageOut
+         * TranslatedTextOut
          * @description where: its place, in words; before: what was translated, where it changed since.
          */
-        TranslatedPassageOut: {
+        TranslatedTextOut: {
             /** Before */
             before: string;
             /** Is Prose */
@@ -6239,12 +6239,12 @@ export interface components {
             may_write: boolean;
             /** Of Version */
             of_version: string;
-            /** Passages */
-            passages: components["schemas"]["TranslatedPassageOut"][];
             /** Seen */
             seen: string;
             /** Slug */
             slug: string;
+            /** Texts */
+            texts: components["schemas"]["TranslatedTextOut"][];
             /** Title */
             title: string;
             /** Version */

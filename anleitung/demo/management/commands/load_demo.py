@@ -13,7 +13,6 @@ from django.db import transaction
 from anleitung.accounts.keepers import become_keeper
 from anleitung.accounts.roles import ADMINISTRATOR, MAINTAINER, TESTER, ensure_roles
 from anleitung.catalogue.services.save import save_document
-from anleitung.core.formats.translation_po import read_translation
 from anleitung.demo.bundles import CODENAME, DRAFTS, bundle_files, faults, guide_names
 from anleitung.demo.catalogue import catalogue_files, codenames
 from anleitung.demo.ready import make_ready
@@ -122,9 +121,9 @@ def _translate(revision: Revision, *, actor: User, now: datetime) -> None:
     for language in LANGUAGES:
         file = TRANSLATIONS / revision.guide.codename / f"{revision.guide.slug}.{language}.po"
         if file.is_file():
-            words = read_translation(file.read_bytes())
+            content = file.read_bytes()
             take_file(
-                actor=actor, revision=revision, language=language, seen="", words=words, now=now
+                actor=actor, revision=revision, language=language, seen="", content=content, now=now
             )
 
 

@@ -9,10 +9,10 @@ import { ProblemView } from "../../ui/ProblemView";
 import { usePageTitle } from "../../ui/usePageTitle";
 import { Waiting } from "../../ui/Waiting";
 import { CodenameHead } from "../codename";
-import { PassageRow } from "./PassageRow";
+import { TextRow } from "./TextRow";
 import { type Path, translationQuery, useTranslating } from "./translationQuery";
 
-/** The words of a guide's author, passage by passage, in another language. */
+/** The words of a guide's author, text by text, in another language. */
 export function TranslatePage() {
   const { codename = "", slug = "" } = useParams();
   const [query] = useSearchParams();
@@ -26,12 +26,12 @@ export function TranslatePage() {
   usePageTitle(`Translation of ${translation.data?.title ?? slug}`, "", codename);
   return (
     <Waiting query={translation}>
-      {(data) => <Passages key={Object.values(path).join(" ")} path={path} data={data} />}
+      {(data) => <Texts key={Object.values(path).join(" ")} path={path} data={data} />}
     </Waiting>
   );
 }
 
-function Passages({ path, data }: { path: Path; data: Translation }) {
+function Texts({ path, data }: { path: Path; data: Translation }) {
   const name = `anleitung.translation.${Object.values(path).join(".")}`;
   const [typed, setTyped] = useState<Record<string, string>>(() => typedIn(name));
   const [onlyOpen, setOnlyOpen] = useState(false);
@@ -46,7 +46,7 @@ function Passages({ path, data }: { path: Path; data: Translation }) {
     keep(name, JSON.stringify(next));
   };
   const changed = Object.keys(typed).length;
-  const shown = data.passages.filter(
+  const shown = data.texts.filter(
     (each) => !onlyOpen || each.state !== "translated" || each.place in typed,
   );
   const file = `/api/guides/${path.codename}/${path.slug}/versions/${path.version}/translations/${path.language}/file.po`;
@@ -75,7 +75,7 @@ function Passages({ path, data }: { path: Path; data: Translation }) {
         </a>
       </div>
       <p>
-        {data.done} of {data.passages.length} passages are translated.{" "}
+        {data.done} of {data.texts.length} texts are translated.{" "}
         {data.at && (
           <span className="text-soft">
             Last by {data.by}, {dayWords(data.at)}
@@ -122,9 +122,9 @@ function Passages({ path, data }: { path: Path; data: Translation }) {
       {problem && <ProblemView error={problem} />}
       {shown.length === 0 && <p className="mt-2 text-soft">Everything is translated.</p>}
       {shown.map((each) => (
-        <PassageRow
+        <TextRow
           key={each.place}
-          passage={each}
+          text={each}
           language={path.language}
           typed={typed[each.place]}
           disabled={!data.may_write}

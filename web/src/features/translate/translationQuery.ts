@@ -32,7 +32,7 @@ export function useTranslating(path: Path, seen: string, onDone: () => void) {
     const left = told.left_out
       ? ` ${told.left_out} of the file are for other words, and were left out.`
       : "";
-    announce(`Saved: ${told.done} of ${told.passages.length} passages are translated.${left}`);
+    announce(`Saved: ${told.done} of ${told.texts.length} texts are translated.${left}`);
     onDone();
   };
   const save = useMutation({

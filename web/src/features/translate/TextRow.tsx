@@ -7,36 +7,36 @@ const WORDS = {
   missing: { look: "mark-note text-soft", says: "not translated" },
 } as const;
 
-/** One passage: where it stands and what it says, and beside it the same in the other language. */
-export function PassageRow({
-  passage,
+/** One text: where it stands and what it says, and beside it the same in the other language. */
+export function TextRow({
+  text,
   language,
   typed,
   disabled,
   onType,
 }: {
-  passage: Translation["passages"][number];
+  text: Translation["texts"][number];
   language: string;
   typed: string | undefined;
   disabled: boolean;
   onType: (says: string) => void;
 }) {
   const id = useId();
-  const words = WORDS[passage.state];
-  const says = typed ?? passage.says;
-  const rows = passage.is_prose
-    ? Math.max(3, Math.ceil(passage.original.length / 60))
-    : Math.max(1, Math.ceil(passage.original.length / 60));
+  const words = WORDS[text.state];
+  const says = typed ?? text.says;
+  const rows = text.is_prose
+    ? Math.max(3, Math.ceil(text.original.length / 60))
+    : Math.max(1, Math.ceil(text.original.length / 60));
   return (
     <div className="translate-row">
       <div>
         <label htmlFor={id} className="text-[0.7812rem] text-soft">
-          {passage.where}
+          {text.where}
         </label>
-        <p className="whitespace-pre-wrap">{passage.original}</p>
-        {passage.before && (
+        <p className="whitespace-pre-wrap">{text.original}</p>
+        {text.before && (
           <p className="text-soft">
-            Translated was: <span className="whitespace-pre-wrap">{passage.before}</span>
+            Translated was: <span className="whitespace-pre-wrap">{text.before}</span>
           </p>
         )}
       </div>

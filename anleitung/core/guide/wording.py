@@ -1,6 +1,6 @@
 """What an author says in words of their own in a guide: found, and said in another language.
 
-Any field whose type is ShortText or Prose is such a passage, wherever it stands, so that a new kind
+Any field whose type is ShortText or Prose is such a wording, wherever it stands, so that a new kind
 of step needs nothing here. What a step does is in none of them.
 """
 
@@ -21,7 +21,7 @@ from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.menu import Menu
 
 State = Literal["translated", "changed", "missing"]
-MOST_PASSAGES = 20_000
+MOST_WORDINGS = 20_000
 
 # What the phone shows, letter by letter, and what is not for readers.
 _NOT_SAID: frozenset[tuple[type[BaseModel], str]] = frozenset(
@@ -31,7 +31,7 @@ _Doc = TypeVar("_Doc", bound=BaseModel)
 
 
 @dataclass(frozen=True, slots=True)
-class Passage:
+class Wording:
     """place: "title", "options data ask", "step unlock sight": it stays when rows move.
 
     is_prose: Markdown of any length; else one short line.
@@ -42,7 +42,7 @@ class Passage:
     is_prose: bool = False
 
 
-Say = Callable[[Passage], str]
+Say = Callable[[Wording], str]
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,55 +55,55 @@ class Translated:
 
 @dataclass(frozen=True, slots=True)
 class Standing:
-    """How a passage stands. before: what was translated, where the original changed since."""
+    """How a wording stands. before: what was translated, where the original changed since."""
 
-    passage: Passage
+    wording: Wording
     state: State
     says: str = ""
     before: str = ""
 
 
-def passages_of(guide: Guide) -> tuple[Passage, ...]:
+def wordings_of(guide: Guide) -> tuple[Wording, ...]:
     """In the order of the document; empty ones are none."""
-    found: list[Passage] = []
+    found: list[Wording] = []
 
-    def gather(passage: Passage) -> str:
-        found.append(passage)
-        return passage.text
+    def gather(wording: Wording) -> str:
+        found.append(wording)
+        return wording.text
 
     _said(guide, "", gather)
     return tuple(found)
 
 
 def stand(guide: Guide, words: Mapping[str, Translated]) -> tuple[Standing, ...]:
-    """words: by place. A passage that moved to another place keeps its translation.
+    """words: by place. A wording that moved to another place keeps its translation.
 
-    A changed original takes nothing but its own passage out of the translation.
+    A changed original takes nothing but its own wording out of the translation.
     """
     by_text = {each.original: each.says for each in words.values() if each.says}
     found = []
-    for passage in passages_of(guide):
-        mine = words.get(passage.place)
-        if mine is not None and mine.says and mine.original == passage.text:
-            found.append(Standing(passage, "translated", mine.says))
-        elif passage.text in by_text:
-            found.append(Standing(passage, "translated", by_text[passage.text]))
+    for wording in wordings_of(guide):
+        mine = words.get(wording.place)
+        if mine is not None and mine.says and mine.original == wording.text:
+            found.append(Standing(wording, "translated", mine.says))
+        elif wording.text in by_text:
+            found.append(Standing(wording, "translated", by_text[wording.text]))
         elif mine is not None and mine.says:
-            found.append(Standing(passage, "changed", mine.says, mine.original))
+            found.append(Standing(wording, "changed", mine.says, mine.original))
         else:
-            found.append(Standing(passage, "missing"))
+            found.append(Standing(wording, "missing"))
     return tuple(found)
 
 
 def in_words(guide: Guide, standings: tuple[Standing, ...]) -> Guide:
     """The guide with what is translated; the rest stays in the words of its author."""
     done = [s for s in standings if s.state == "translated"]
-    here = {(s.passage.place, s.passage.text): s.says for s in done}
-    anywhere = {s.passage.text: s.says for s in done}
+    here = {(s.wording.place, s.wording.text): s.says for s in done}
+    anywhere = {s.wording.text: s.says for s in done}
 
-    def say(passage: Passage) -> str:
-        text = passage.text
-        return here.get((passage.place, text)) or anywhere.get(text, text)
+    def say(wording: Wording) -> str:
+        text = wording.text
+        return here.get((wording.place, text)) or anywhere.get(text, text)
 
     return _said(guide, "", say)
 
@@ -187,7 +187,7 @@ def _value(value: Any, path: str, say: Say, *, words: str) -> Any:
     if isinstance(value, str):
         if not words or not value.strip():
             return value
-        said = say(Passage(path, value, words == "prose"))
+        said = say(Wording(path, value, words == "prose"))
         return value if said == value else said
     if isinstance(value, BaseModel):
         return _said(value, path, say)
