@@ -3,11 +3,11 @@
 Used by the bench, by replay, and by the tests that hold ``run_all`` against it.
 """
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any, NoReturn
 
-from anleitung.core.diagrams.run import EndKey, FindingKey, Procedure
+from anleitung.core.diagrams.run import CompiledStep, EndKey, FindingKey, Procedure
 from anleitung.core.diagrams.space import Value
 from anleitung.core.diagrams.subject import Ended, Formula, same_value
 
@@ -28,8 +28,13 @@ def run_one(procedure: Procedure, start: Mapping[str, str]) -> OneRun:
     """Runs one start through the steps, whether or not it is admitted."""
     space = procedure.space
     state = {slot: space.at(node, start) for slot, node in procedure.start.items()}
+    return run_from(procedure.steps, state)
+
+
+def run_from(steps: Sequence[CompiledStep], state: PlainState) -> OneRun:
+    """Runs one phone that stands in any state."""
     run = OneRun(states=[state])
-    for step in procedure.steps:
+    for step in steps:
         if run.ended is not None:
             break
         before = run.states[-1]

@@ -28,7 +28,7 @@ def times_of(guide: Guide) -> Times:
 
 
 def _plus(so_far: Times, step: Step) -> Times:
-    return _add(so_far, _of_step(step))
+    return _add(so_far, times_of_step(step))
 
 
 def _either(ends: list[Times]) -> Times:
@@ -39,7 +39,7 @@ def _either(ends: list[Times]) -> Times:
     )
 
 
-def _of_step(step: Step) -> Times:
+def times_of_step(step: Step) -> Times:
     limit = step.duration.give_up if step.duration and step.duration.give_up else step.seconds[1]
     if step.waits or step.unattended:
         return Times((0, 0), step.seconds, limit)

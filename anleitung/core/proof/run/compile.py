@@ -70,19 +70,8 @@ def compile_bundle(bundle: Bundle) -> tuple[tuple[Row, ...], Procedure]:
     """The flattened rows, and the procedure that runs them and then judges the promises."""
     world = bundle.world
     rows = rows_of(bundle.guide)
-    facts = start_facts(
-        bundle.device,
-        bundle.placed,
-        bundle.options,
-        world.programs.values(),
-        world.tools.values(),
-        world.hanging,
-        world.parted,
-        world.standing,
-    )
-    space = Space([*facts, *start_of_own(world.own), *_kept(world), *_oracles(rows)])
-    answered = [r.step.slot for r in rows if isinstance(r.step, Nested) and _is_asked(r.step)]
-    start = start_state(space, world, answered)
+    space = Space(facts_of(bundle, rows))
+    start = start_state(space, world, answered_in(rows))
     if world.hanging:
         start = damaged_state(space, world, start)
     admission = world.formula(bundle.guide.admission.condition)
@@ -95,6 +84,34 @@ def compile_bundle(bundle: Bundle) -> tuple[tuple[Row, ...], Procedure]:
         # Which phones there are was not worked out: nothing is claimed of any, and no step is run.
         possible, first = space.true, (CompiledStep(rows[0].step.id, _spent),)
     admits = space.where(admission.over(DiagramAlgebra(space, start.__getitem__)), True)
+    steps = (*first, *steps_of(bundle, rows))
+    return rows, Procedure(space, start, space.both(admits, possible), steps)
+
+
+def facts_of(bundle: Bundle, rows: tuple[Row, ...]) -> list[Fact]:
+    """Everything in which two phones can differ at the start of this guide, in its fixed order."""
+    world = bundle.world
+    facts = start_facts(
+        bundle.device,
+        bundle.placed,
+        bundle.options,
+        world.programs.values(),
+        world.tools.values(),
+        world.hanging,
+        world.parted,
+        world.standing,
+    )
+    return [*facts, *start_of_own(world.own), *_kept(world), *_oracles(rows)]
+
+
+def answered_in(rows: tuple[Row, ...]) -> list[str]:
+    """The slots of the state that hold what a reader answers on the way."""
+    return [r.step.slot for r in rows if isinstance(r.step, Nested) and _is_asked(r.step)]
+
+
+def steps_of(bundle: Bundle, rows: tuple[Row, ...]) -> list[CompiledStep]:
+    """The steps, then what is judged at the end; they run from any state that has their slots."""
+    world = bundle.world
     steps = [CompiledStep(row.step.id, _act(row.step, world), row.guards) for row in rows]
     if bundle.device.questions:
         steps.append(CompiledStep(END, partial(let_time_pass, world=world)))
@@ -103,7 +120,7 @@ def compile_bundle(bundle: Bundle) -> tuple[tuple[Row, ...], Procedure]:
         CompiledStep(END, partial(_judge, promise=p.condition, world=world))
         for p in bundle.guide.promise.holds
     ]
-    return rows, Procedure(space, start, space.both(admits, possible), (*first, *steps))
+    return steps
 
 
 def _spent(phone: Phone) -> None:

@@ -1,0 +1,221 @@
+"""Where every route of a codename runs: all its guides on one set of phones.
+
+A guide knows the builds, programs and tools of its own documents. Here they stand together, so that
+what one guide leaves is what the next one finds. Builds that a guide does not list are never taken
+as equal to one that it does: it is not led on from there.
+"""
+
+from collections.abc import Iterable, Mapping
+from dataclasses import replace
+from functools import cached_property
+
+from anleitung.core.conditions.model import Vocabulary
+from anleitung.core.diagrams.one import OneStart, PlainState
+from anleitung.core.diagrams.run import DiagramAlgebra, State
+from anleitung.core.diagrams.space import Fact, FactKind, Node, Space
+from anleitung.core.phone.start import start_state
+from anleitung.core.phone.world import NOT_LISTED, World, build_order
+from anleitung.core.proof.run.compile import answered_in, facts_of, possible_starts
+from anleitung.core.routes.moves import Move
+
+# Slots that belong to one guide: its files, its questions. Whoever begins the next begins anew.
+_OF_GUIDE = (
+    "host.",
+    "internal.",
+    "card.",
+    "stick.",
+    "called.",
+    "packed.",
+    "mounted.",
+    "branch.",
+    "option.",
+    "oracle.",
+)
+# What stands between two guides, whatever the first one left: the cable is out, nothing is asked.
+_BETWEEN: PlainState = {
+    "link": "none",
+    "host-sees": "no",
+    "asked": "none",
+    "storage": "closed",
+    "battery-told": False,
+    "key-asked": "none",
+}
+
+
+class UnknownFact(KeyError):
+    """A fact or a value that the codename does not have."""
+
+
+class Ground:
+    """moves: at least one, all of one codename, on the same document of its phone."""
+
+    def __init__(self, moves: Iterable[Move]) -> None:
+        self.moves = tuple(moves)
+        self.bundles = {m.name: m.bundle for m in self.moves}
+        self._begun: dict[tuple[str, tuple[tuple[str, str], ...]], PlainState] = {}
+
+    @cached_property
+    def world(self) -> World:
+        """What all documents know together, without any file."""
+        builds = {b.build: b for each in self.bundles.values() for b in each.placed}
+        worlds = [each.world for each in self.bundles.values()]
+        placed = tuple(sorted(builds.values(), key=lambda b: b.build))
+        return replace(
+            worlds[0],
+            builds=placed,
+            packages={},
+            options={},
+            order=build_order(placed),
+            programs={k: v for w in worlds for k, v in w.programs.items()},
+            tools={k: v for w in worlds for k, v in w.tools.items()},
+            own={k: v for w in worlds for k, v in w.own.items()},
+            hanging=False,
+            parted=False,
+            standing=False,
+            declared={},
+            kept_by=(),
+        )
+
+    @cached_property
+    def vocabulary(self) -> Vocabulary:
+        """What conditions may name: the facts of all guides, their choices left out."""
+        found = {k: v for each in self.bundles.values() for k, v in each.world.vocabulary.items()}
+        return {k: v for k, v in found.items() if not k.startswith("option.")}
+
+    @cached_property
+    def space(self) -> Space:
+        found: dict[str, Fact] = {}
+        for each in {m.name: m for m in self.moves}.values():
+            for fact in facts_of(each.bundle, each.rows):
+                if fact.kind is FactKind.OPTION or fact.name == "damaged":
+                    continue
+                known = found.get(fact.name)
+                values = dict.fromkeys((*(known.values if known else ()), *fact.values))
+                if NOT_LISTED in values:
+                    values = dict.fromkeys((*(v for v in values if v != NOT_LISTED), NOT_LISTED))
+                default = known.default if known else fact.default
+                found[fact.name] = replace(fact, values=tuple(values), default=default)
+        return Space(list(found.values()))
+
+    @cached_property
+    def start(self) -> State:
+        return start_state(self.space, self.world, ())
+
+    @cached_property
+    def possible(self) -> Node:
+        """The phones that there are, and that run their system. Raises BudgetSpent."""
+        state = {**self.start}
+        if self.world.has_two_slots:
+            state["other.stood"] = self.space.leaf("starting")
+        return possible_starts(self.space, state, self.world)
+
+    @cached_property
+    def _fresh(self) -> dict[str, State]:
+        """What each guide begins with, slot by slot, on phones that nothing was done to."""
+        return {
+            m.name: start_state(self.space, m.bundle.world, answered_in(m.rows)) for m in self.moves
+        }
+
+    def phone(self, known: Mapping[str, str]) -> dict[str, str]:
+        """The phone of which this is known; the rest is as on the usual one. Raises UnknownFact."""
+        found = {fact.name: fact.default for fact in self.space.facts}
+        for name, value in known.items():
+            if name not in found:
+                raise UnknownFact(name)
+            if value not in self.space.facts[self.space.level_of[name]].values:
+                if name not in ("base", "other-base"):
+                    raise UnknownFact(f"{name}: {value}")
+                value = NOT_LISTED
+            found[name] = value
+        if "other-base" in found and "other-base" not in known:
+            found["other-base"] = found["base"]
+        return found
+
+    def state_of(self, phone: Mapping[str, str]) -> PlainState:
+        return left_behind({s: self.space.at(node, phone) for s, node in self.start.items()})
+
+    def enter(self, move: Move, state: PlainState, phone: Mapping[str, str]) -> PlainState:
+        """The state in which a guide begins, from the one in which the last one ended.
+
+        state: without what belongs to the guide before (left_behind).
+        """
+        key = (move.name, tuple(sorted(phone.items())))
+        if key not in self._begun:
+            fresh = self._fresh[move.name]
+            self._begun[key] = {slot: self.space.at(node, phone) for slot, node in fresh.items()}
+        chosen = {f"option.{option}": choice for option, choice in move.choices}
+        return {**self._begun[key], **state, **_BETWEEN, **chosen}
+
+    def enter_all(self, move: Move, state: State) -> State:
+        """The same for all phones at once."""
+        fresh = self._fresh[move.name]
+        leaf = self.space.leaf
+        kept = {slot: node for slot, node in state.items() if _stays(slot)}
+        chosen = {f"option.{option}": leaf(choice) for option, choice in move.choices}
+        between = {slot: leaf(value) for slot, value in _BETWEEN.items()}
+        return {**fresh, **kept, **between, **chosen}
+
+    def unlisted(self, move: Move, state: PlainState) -> str:
+        """A build of the maker on the phone that the documents of this guide do not list, or ""."""
+        listed = move.bundle.world.listed
+        for name, _part in move.bundle.world.contents:
+            build = state.get(f"{name}.build")
+            if state.get(f"{name}.family") == "stock" and build not in listed:
+                return str(build)
+        return ""
+
+    def listed_all(self, move: Move, state: State) -> Node:
+        """The phones of which unlisted says ""."""
+        space, listed = self.space, move.bundle.world.listed
+        found = space.true
+        for name, _part in move.bundle.world.contents:
+            family, build = state.get(f"{name}.family"), state.get(f"{name}.build")
+            if family is None or build is None:
+                continue
+            known = space.map(_In(listed), build)
+            foreign = space.minus(space.true, space.where(family, "stock"))
+            found = space.both(found, space.either(foreign, known))
+        return found
+
+
+class _In:
+    """Whether a build is listed. Compared by what it holds."""
+
+    def __init__(self, listed: frozenset[str]) -> None:
+        self._listed = listed
+
+    def __call__(self, build: object) -> bool:
+        return build in self._listed
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, _In) and other._listed == self._listed
+
+    def __hash__(self) -> int:
+        return hash(self._listed)
+
+
+def left_behind(state: PlainState) -> PlainState:
+    """What is still of concern to whatever comes next."""
+    return {s: v for s, v in state.items() if _stays(s) and s not in _BETWEEN}
+
+
+def lasting(state: PlainState) -> frozenset[tuple[str, object]]:
+    """Two ways that leave the same behind meet there."""
+    return frozenset(state.items())
+
+
+def admits(move: Move, state: PlainState) -> bool | None:
+    found: bool | None = move.bundle.world.formula(move.bundle.guide.admission.condition).over(
+        OneStart(state)
+    )
+    return found
+
+
+def admits_all(space: Space, move: Move, state: State) -> Node:
+    algebra = DiagramAlgebra(space, state.__getitem__)
+    formula = move.bundle.world.formula(move.bundle.guide.admission.condition)
+    return space.where(formula.over(algebra), True)
+
+
+def _stays(slot: str) -> bool:
+    return not slot.startswith(_OF_GUIDE)

@@ -1,0 +1,123 @@
+"""What a route is made of: a published guide with its choices made, or an update of the maker."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from functools import cached_property
+from itertools import product
+
+from anleitung.core.diagrams.run import CompiledStep
+from anleitung.core.documents.base import Typed
+from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.document import Guide, Promise
+from anleitung.core.guide.walk import Row, actions_of, rows_of
+from anleitung.core.marked import gettext as _
+from anleitung.core.phone.actions.take_update import TakeUpdate
+from anleitung.core.proof.run.compile import steps_of
+from anleitung.core.updates.moves import Graph
+
+# A guide with more ways to make its choices is looked at with the first of them only.
+MOST_CHOICES = 24
+
+
+@dataclass(frozen=True, slots=True)
+class Reported:
+    """What readers told of a guide: how many runs, and how many of them failed."""
+
+    runs: int = 0
+    failed: int = 0
+
+
+@dataclass(frozen=True)
+class Move:
+    """choices: (option, choice), of all options. avoided: why it is not taken, "" where it is.
+
+    name: of the guide, or "update <build>"; it stays when the guide gets a new version.
+    """
+
+    name: str
+    bundle: Bundle
+    choices: tuple[tuple[str, str], ...] = ()
+    avoided: str = ""
+    reported: Reported = Reported()
+    is_update: bool = False
+
+    @property
+    def title(self) -> str:
+        return self.bundle.guide.title
+
+    @property
+    def choice_words(self) -> tuple[str, ...]:
+        says = {(o.id, c.id): c.says for o in self.bundle.guide.options for c in o.choices}
+        return tuple(says[each] for each in self.choices)
+
+    @property
+    def key(self) -> tuple[str, tuple[tuple[str, str], ...]]:
+        return (self.name, self.choices)
+
+    @cached_property
+    def rows(self) -> tuple[Row, ...]:
+        return rows_of(self.bundle.guide)
+
+    @cached_property
+    def steps(self) -> tuple[CompiledStep, ...]:
+        return tuple(steps_of(self.bundle, self.rows))
+
+    @cached_property
+    def risk(self) -> int:
+        """How bad its worst failure can be: 0 nothing is written, 1 there is no way back from a
+
+        step, 2 an interrupted step leaves a phone that hangs and a guide leads back, 3 it leaves
+        one that hangs and none is named.
+        """
+        worst = 0
+        for step in actions_of(self.bundle.guide):
+            if step.can_be_cut:
+                worst = max(worst, 2 if step.way_back else 3)
+            elif step.no_return:
+                worst = max(worst, 1)
+        return worst
+
+
+def moves_of(
+    name: str, bundle: Bundle, *, avoided: str = "", reported: Reported = Reported()
+) -> Iterator[Move]:
+    """The guide once for each way to make its choices."""
+    options = bundle.options
+    for at, made in enumerate(product(*options.values())):
+        if at == MOST_CHOICES:
+            return
+        choices = tuple(zip(options, made, strict=True))
+        yield Move(name, bundle, choices, avoided, reported)
+
+
+def updates_of(bundle: Bundle, graph: Graph) -> Iterator[Move]:
+    """Each build that the maker brings from others by its own system, as a guide of one step.
+
+    bundle: any of the codename, for its documents. graph: of all builds that the catalogue lists.
+    """
+    starts: dict[str, list[str]] = {}
+    for start, moves in graph.moves.items():
+        for move in moves:
+            if move.package.kind != "emergency":
+                starts.setdefault(move.goal, []).append(start)
+    for goal, olders in sorted(starts.items()):
+        among = ", ".join(sorted(olders))
+        guide = Guide(
+            id="offered-update",
+            codename=bundle.device.codename,
+            title=_("Take the update to {build}").format(build=goal),
+            summary=_("The update that the maker’s system offers."),
+            admission=Typed.parse(f"system is stock and update is none and build in {{{among}}}"),
+            promise=Promise(holds=(Typed.parse(f"build is {goal}"),)),
+            steps=(TakeUpdate(id="take", action="take-update", to=goal),),
+        )
+        made = replace(
+            bundle,
+            guide=guide,
+            builds=tuple(graph.builds.values()),
+            packages=(),
+            tools=(),
+            programs=(),
+            passages=(),
+        )
+        yield Move(f"update {goal}", made, is_update=True)

@@ -1,0 +1,91 @@
+"""One leg of a route, run by the engine: what it did to the phone, or why it got stuck."""
+
+from dataclasses import dataclass
+
+from anleitung.core.diagrams.one import OneStart, PlainState, run_from
+from anleitung.core.guide.times import Span, times_of_step
+from anleitung.core.phone.actions import Step
+from anleitung.core.proof.finding import Severity
+from anleitung.core.proof.findings.catalogue import BY_ID
+from anleitung.core.routes.ground import Ground, admits, left_behind
+from anleitung.core.routes.moves import Move
+
+LOSSES = ("apps", "media")
+
+
+@dataclass(frozen=True, slots=True)
+class Leg:
+    """A move as this phone went through it. after: the state it ended in; lost: what it took.
+
+    hands, waiting: seconds, least and most. cuts, no_return: steps at which data goes, and which
+    nothing takes back; steps: those that were for this phone.
+    """
+
+    move: Move
+    after: PlainState
+    lost: tuple[str, ...]
+    hands: Span
+    waiting: Span
+    steps: tuple[str, ...]
+    cuts: tuple[str, ...]
+    no_return: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Refusal:
+    """Why a move does not lead on from here. step: where, "" for its admission; finding, subject:
+
+    what was found there; unlisted: a build that its documents do not list.
+    """
+
+    move: Move
+    step: str = ""
+    finding: str = ""
+    subject: str = ""
+    unlisted: str = ""
+
+
+def take(
+    ground: Ground, move: Move, state: PlainState, phone: dict[str, str], *, anyway: bool = False
+) -> Leg | Refusal:
+    """anyway: run even where the admission says no, to see whether it alone stands in the way."""
+    begun = ground.enter(move, state, phone)
+    if not anyway:
+        if admits(move, begun) is not True or not _begins(move, begun):
+            return Refusal(move)
+        if unlisted := ground.unlisted(move, begun):
+            return Refusal(move, unlisted=unlisted)
+    run = run_from(move.steps, begun)
+    for finding, subject, step in sorted(run.findings):
+        if BY_ID[finding].severity is Severity.STOP:
+            return Refusal(move, step, finding, subject)
+    if run.ended is not None:
+        return Refusal(move, run.ended[0], run.ended[2])
+    return _leg(move, run.states, run.concerned)
+
+
+def _begins(move: Move, state: PlainState) -> bool:
+    """A guide that says nothing of modes begins with a phone that runs its system."""
+    return move.bundle.guide.admits_hanging or OneStart(state).is_("mode", "system")
+
+
+def _leg(move: Move, states: list[PlainState], concerned: list[bool]) -> Leg:
+    hands, waiting = (0, 0), (0, 0)
+    steps, cuts, no_return = [], [], []
+    for row, before, after, mine in zip(move.rows, states, states[1:], concerned, strict=False):
+        if not mine:
+            continue
+        steps.append(row.step.id)
+        if any(before[loss] == "present" and after[loss] != "present" for loss in LOSSES):
+            cuts.append(row.step.id)
+        if isinstance(row.step, Step):
+            times = times_of_step(row.step)
+            hands = (hands[0] + times.hands_on[0], hands[1] + times.hands_on[1])
+            waiting = (waiting[0] + times.waiting[0], waiting[1] + times.waiting[1])
+            if row.step.no_return:
+                no_return.append(row.step.id)
+    first, last = states[0], states[-1]
+    lost = tuple(loss for loss in LOSSES if first[loss] == "present" and last[loss] != "present")
+    return Leg(
+        move, left_behind(last), lost, hands, waiting, tuple(steps), tuple(cuts), tuple(no_return)
+    )

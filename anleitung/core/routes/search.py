@@ -1,0 +1,193 @@
+"""From a phone to an aim: every chain of moves that nothing else beats, each run whole.
+
+A state of the search is the whole phone as the engine holds it; two ways into the same state meet
+there. A label is a way into a state with what it cost. One that is no better in anything than
+another into the same state falls away; what is left at the aim, over all states, are the choices.
+"""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+from typing import NamedTuple
+
+from anleitung.core.conditions.model import Condition, Evaluated, atoms
+from anleitung.core.diagrams.one import OneStart, PlainState
+from anleitung.core.routes.ground import Ground, lasting
+from anleitung.core.routes.moves import Move
+from anleitung.core.routes.run import LOSSES, Leg, Refusal, take
+
+MOST_LEGS = 7
+MOST_STATES = 3_000  # beyond that many states the search says so, and claims nothing of the rest
+Key = frozenset[tuple[str, object]]
+
+
+class Cost(NamedTuple):
+    """What a way costs: what is lost at its end, the worst that can fail, seconds at the most."""
+
+    lost: frozenset[str]
+    risk: int
+    hands: int
+    waiting: int
+
+    def beats(self, other: "Cost") -> bool:
+        """No worse in anything, and better in something or the same in all."""
+        return (
+            self.lost <= other.lost
+            and self.risk <= other.risk
+            and self.hands <= other.hands
+            and self.waiting <= other.waiting
+        )
+
+
+@dataclass(frozen=True)
+class Route:
+    """cost: of the whole; after: the phone at its end."""
+
+    legs: tuple[Leg, ...]
+    cost: Cost
+    after: PlainState = field(repr=False)
+
+
+@dataclass(frozen=True)
+class Aim:
+    """condition: what is to be so at the end; keep: losses that are not taken for it."""
+
+    condition: Condition
+    keep: frozenset[str] = frozenset()
+
+
+@dataclass(frozen=True)
+class Found:
+    """routes: the choices that nothing beats, the mildest first. reached: every state that was
+
+    reached, with a way there. refused: moves that do not lead on from the phone as it is.
+    legs: ways of up to so many were looked at; is_whole: there are no longer ones.
+    """
+
+    routes: tuple[Route, ...]
+    reached: tuple[Route, ...]
+    refused: tuple[Refusal, ...]
+    legs: int
+    is_whole: bool
+    already: bool = False
+
+
+def search(
+    ground: Ground,
+    phone: Mapping[str, str],
+    aim: Aim,
+    *,
+    without: frozenset[str] = frozenset(),
+) -> Found:
+    """phone: a value for each fact of the ground. without: names of moves that are not wanted."""
+    seeker = _Seeker(ground, phone, aim)
+    moves = [m for m in ground.moves if not m.avoided and m.name not in without]
+    layer, depth, last = [seeker.first], 0, MOST_LEGS
+    while layer and depth < last and not seeker.is_full:
+        layer = seeker.next_layer(layer, moves)
+        depth += 1
+        if seeker.there and last == MOST_LEGS:
+            # One leg more than the shortest way: a longer one may cost less.
+            last = min(MOST_LEGS, depth + 1)
+    return seeker.found(depth, is_whole=not layer and not seeker.is_full)
+
+
+class _Seeker:
+    """The labels of a search, and what is there already."""
+
+    def __init__(self, ground: Ground, phone: Mapping[str, str], aim: Aim) -> None:
+        self.ground, self.phone, self.aim = ground, dict(phone), aim
+        self.start = ground.state_of(phone)
+        self.first = Route((), Cost(frozenset(), 0, 0, 0), self.start)
+        self.labels: dict[Key, list[Route]] = {lasting(self.start): [self.first]}
+        self.refused: list[Refusal] = []
+        self.there: list[Route] = []
+        self._arrive(self.first)
+
+    @property
+    def is_full(self) -> bool:
+        return len(self.labels) > MOST_STATES
+
+    def next_layer(self, layer: list[Route], moves: Sequence[Move]) -> list[Route]:
+        """The ways that are one leg longer, as far as nothing beats them."""
+        following: list[Route] = []
+        for way in layer:
+            if way not in self.labels[lasting(way.after)] or self._is_hopeless(way):
+                continue
+            for move in moves:
+                leg = take(self.ground, move, way.after, self.phone)
+                if isinstance(leg, Refusal):
+                    if not way.legs:
+                        self.refused.append(leg)
+                elif self._keep(further := _further(way, leg, self.start)):
+                    following.append(further)
+            if self.is_full:
+                break
+        return following
+
+    def _keep(self, way: Route) -> bool:
+        known = self.labels.setdefault(lasting(way.after), [])
+        if any(each.cost.beats(way.cost) for each in known):
+            return False
+        known[:] = [each for each in known if not way.cost.beats(each.cost)]
+        known.append(way)
+        self._arrive(way)
+        return True
+
+    def _arrive(self, way: Route) -> None:
+        if not way.cost.lost & self.aim.keep and holds(self.ground, self.aim, way.after):
+            self.there.append(way)
+
+    def _is_hopeless(self, way: Route) -> bool:
+        """Whatever follows, something that is there already is no worse in anything.
+
+        What is gone comes back only from a copy; risk and time only grow.
+        """
+        gone = frozenset(
+            loss
+            for loss in way.cost.lost
+            if loss not in LOSSES or way.after[f"backup.{loss}"] in ("none", "lost")
+        )
+        least = way.cost._replace(lost=gone)
+        return any(each.cost.beats(least) for each in self.there)
+
+    def found(self, legs: int, *, is_whole: bool) -> Found:
+        best = [
+            way
+            for at, way in enumerate(self.there)
+            if way in self.labels[lasting(way.after)]
+            and not any(
+                other.cost.beats(way.cost) and (other.cost != way.cost or i < at)
+                for i, other in enumerate(self.there)
+                if other is not way
+            )
+        ]
+        best.sort(key=lambda r: (len(r.cost.lost), r.cost.risk, r.cost.hands + r.cost.waiting))
+        reached = tuple(way for known in self.labels.values() for way in known)
+        already = any(not way.legs for way in best)
+        return Found(tuple(best), reached, tuple(self.refused), legs, is_whole, already)
+
+
+def _further(way: Route, leg: Leg, start: PlainState) -> Route:
+    lost = frozenset(
+        loss for loss in LOSSES if start[loss] == "present" and leg.after[loss] != "present"
+    )
+    if start["warranty"] == "intact" and leg.after["warranty"] != "intact":
+        lost |= {"warranty"}
+    cost = Cost(
+        lost,
+        max(way.cost.risk, leg.move.risk),
+        way.cost.hands + leg.hands[1],
+        way.cost.waiting + leg.waiting[1],
+    )
+    return Route((*way.legs, leg), cost, leg.after)
+
+
+def holds(ground: Ground, aim: Aim, state: PlainState) -> bool:
+    """Whether the aim is reached in this state, as far as what it names is known there."""
+    vocabulary = ground.vocabulary
+    if any(atom.fact not in vocabulary for atom in atoms(aim.condition)):
+        return False
+    try:
+        return Evaluated(aim.condition, vocabulary).over(OneStart(state)) is True
+    except KeyError:
+        return False  # it names something that no guide on the way has ever brought

@@ -1,0 +1,118 @@
+"""For which phones a route holds: it is run whole on all of them at once.
+
+A route is found on one phone. What is not known of the reader's phone may be otherwise there; the
+same legs are run, symbolically, on every phone of which only that much is known.
+"""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+from anleitung.core.conditions.model import Evaluated
+from anleitung.core.diagrams.run import (
+    Budget,
+    BudgetSpent,
+    DiagramAlgebra,
+    Procedure,
+    State,
+    run_all,
+)
+from anleitung.core.diagrams.space import FactKind, Node
+from anleitung.core.proof.finding import Severity
+from anleitung.core.proof.findings.catalogue import BY_ID
+from anleitung.core.routes.ground import Ground, admits_all
+from anleitung.core.routes.moves import Move
+from anleitung.core.routes.search import Aim
+
+_KINDS = frozenset({FactKind.PHONE})
+_HIDDEN = frozenset({FactKind.ORACLE})
+
+
+@dataclass(frozen=True, slots=True)
+class Answer:
+    """One value of the fact that decides most: of so many kinds of phone it holds for so many."""
+
+    value: str
+    holds: int
+    of: int
+
+
+@dataclass(frozen=True, slots=True)
+class Spread:
+    """holds, of: kinds of phone. fact: the one whose answer decides most, "" where none is open.
+
+    finished: False where the run was bounded; then nothing is claimed.
+    """
+
+    holds: int
+    of: int
+    fact: str
+    answers: tuple[Answer, ...]
+    finished: bool
+
+    @property
+    def is_for_all(self) -> bool:
+        return self.finished and self.holds == self.of
+
+
+def spread_of(ground: Ground, moves: Sequence[Move], known: Mapping[str, str], aim: Aim) -> Spread:
+    """moves: the legs, in their order. known: what is told of the phone."""
+    space = ground.space
+    try:
+        possible = space.restrict(ground.possible, {k: (v,) for k, v in known.items()})
+        well = _through(ground, moves, possible, aim)
+    except BudgetSpent:
+        return Spread(0, 0, "", (), finished=False)
+    # What is hidden must go well however it turns out.
+    ill = space.exists(space.minus(possible, well), _HIDDEN)
+    good = space.minus(possible, ill)
+    of, holds = space.count(possible, _KINDS), space.count(good, _KINDS)
+    fact, answers = ("", ()) if holds in (0, of) else _deciding(ground, possible, good, known)
+    return Spread(holds, of, fact, answers, finished=True)
+
+
+def _through(ground: Ground, moves: Sequence[Move], possible: Node, aim: Aim) -> Node:
+    space = ground.space
+    state: State = ground.start
+    alive = possible
+    for move in moves:
+        state = ground.enter_all(move, state)
+        alive = space.both(alive, admits_all(space, move, state))
+        alive = space.both(alive, ground.listed_all(move, state))
+        if not move.bundle.guide.admits_hanging:
+            alive = space.both(alive, space.where(state["mode"], "system"))
+        run = run_all(Procedure(space, state, alive, move.steps), Budget())
+        if not run.finished:
+            raise BudgetSpent
+        alive = run.alive[-1]
+        for (finding, _subject, _step), phones in run.findings.items():
+            if BY_ID[finding].severity is Severity.STOP:
+                alive = space.minus(alive, phones)
+        state = run.states[-1]
+    algebra = DiagramAlgebra(space, state.__getitem__)
+    there = space.where(Evaluated(aim.condition, ground.vocabulary).over(algebra), True)
+    return space.both(alive, there)
+
+
+def _deciding(
+    ground: Ground, possible: Node, good: Node, known: Mapping[str, str]
+) -> tuple[str, tuple[Answer, ...]]:
+    """The fact of which the most kinds of phone are decided by one answer."""
+    space = ground.space
+    support = space.support(good) | space.support(space.minus(possible, good))
+    best: tuple[int, str, tuple[Answer, ...]] = (-1, "", ())
+    for level in sorted(support):
+        fact = space.facts[level]
+        if fact.kind is not FactKind.PHONE or fact.name in known:
+            continue
+        answers, decided = [], 0
+        for value in fact.values:
+            mine = space.both(possible, space.where(space.var(fact.name), value))
+            of = space.count(mine, _KINDS)
+            if not of:
+                continue
+            holds = space.count(space.both(mine, good), _KINDS)
+            answers.append(Answer(value, holds, of))
+            decided += of if holds in (0, of) else 0
+        if decided > best[0] and len(answers) > 1:
+            best = (decided, fact.name, tuple(answers))
+    return best[1], best[2]
