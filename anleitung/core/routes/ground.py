@@ -14,7 +14,7 @@ from anleitung.core.diagrams.one import OneStart, PlainState
 from anleitung.core.diagrams.run import DiagramAlgebra, State
 from anleitung.core.diagrams.space import Fact, FactKind, Node, Space
 from anleitung.core.phone.start import start_state
-from anleitung.core.phone.world import NOT_LISTED, World, build_order
+from anleitung.core.phone.world import AS_BASE, NOT_LISTED, OWN_RECOVERY, World, build_order
 from anleitung.core.proof.run.compile import answered_in, facts_of, possible_starts
 from anleitung.core.routes.moves import Move
 
@@ -110,6 +110,22 @@ class Ground:
         return possible_starts(self.space, state, self.world)
 
     @cached_property
+    def as_usual(self) -> Node:
+        """Those that nobody changed in ways that readers are not asked about: both slots and all
+
+        parts of one release, the recovery that came with the system. Routes take it for granted.
+        """
+        space, found = self.space, self.possible
+        for name, value in (("system-build", AS_BASE), ("stood-recovery", OWN_RECOVERY)):
+            if name in space.level_of:
+                found = space.both(found, space.where(space.var(name), value))
+        for one, other in (("base", "other-base"), ("system", "other-system")):
+            if one in space.level_of and other in space.level_of:
+                same = space.join(_same, space.var(one), space.var(other))
+                found = space.both(found, space.where(same, True))
+        return found
+
+    @cached_property
     def _fresh(self) -> dict[str, State]:
         """What each guide begins with, slot by slot, on phones that nothing was done to."""
         return {
@@ -127,8 +143,9 @@ class Ground:
                     raise UnknownFact(f"{name}: {value}")
                 value = NOT_LISTED
             found[name] = value
-        if "other-base" in found and "other-base" not in known:
-            found["other-base"] = found["base"]
+        for one, other in (("base", "other-base"), ("system", "other-system")):
+            if other in found and other not in known:
+                found[other] = found[one]
         return found
 
     def state_of(self, phone: Mapping[str, str]) -> PlainState:
@@ -176,6 +193,10 @@ class Ground:
             foreign = space.minus(space.true, space.where(family, "stock"))
             found = space.both(found, space.either(foreign, known))
         return found
+
+
+def _same(one: object, other: object) -> bool:
+    return one == other
 
 
 class _In:

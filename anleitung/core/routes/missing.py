@@ -5,7 +5,8 @@ from dataclasses import dataclass
 
 from anleitung.core.conditions.model import Condition, conjuncts
 from anleitung.core.diagrams.one import OneStart, PlainState
-from anleitung.core.routes.ground import Ground
+from anleitung.core.diagrams.witness import find_witness
+from anleitung.core.routes.ground import Ground, admits_all
 from anleitung.core.routes.moves import Move
 from anleitung.core.routes.run import Refusal, take
 from anleitung.core.routes.search import Aim, Found, Route, holds
@@ -28,23 +29,33 @@ class MissingLink:
 def missing_link(
     ground: Ground, phone: Mapping[str, str], aim: Aim, found: Found
 ) -> MissingLink | None:
-    """The move of which the least is missing: it runs through to the aim where only its admission
+    """The move of which the least is missing, among those that end with the aim on a phone that
 
-    stands in the way. None where no guide ends with the aim from anywhere that can be reached.
+    they admit. None where no guide ends so.
     """
+    enders = [m for m in ground.moves if not m.avoided and _ends_with(ground, m, aim)]
     best: MissingLink | None = None
     reached = sorted(found.reached, key=lambda way: (len(way.legs), way.cost.hands))
     for way in reached[:MOST_LOOKED]:
-        for move in ground.moves:
-            if move.avoided:
-                continue
+        for move in enders:
             unmet = unmet_of(ground, move, way.after, phone)
-            if not unmet or (best is not None and len(unmet) >= len(best.unmet)):
-                continue
-            leg = take(ground, move, way.after, dict(phone), anyway=True)
-            if not isinstance(leg, Refusal) and holds(ground, aim, leg.after):
+            if unmet and (best is None or len(unmet) < len(best.unmet)):
                 best = MissingLink(move, way, unmet)
     return best
+
+
+def _ends_with(ground: Ground, move: Move, aim: Aim) -> bool:
+    """Whether the phone nearest to the usual one that it admits comes through and is there."""
+    begun = ground.enter_all(move, ground.start)
+    admitted = ground.space.both(ground.possible, admits_all(ground.space, move, begun))
+    nearest = find_witness(ground.space, admitted)
+    if nearest is None:
+        return False
+    mine = nearest.start(ground.space)
+    leg = take(ground, move, ground.state_of(mine), mine)
+    if isinstance(leg, Refusal) or not holds(ground, aim, leg.after):
+        return False
+    return not set(leg.lost) & aim.keep
 
 
 def unmet_of(

@@ -100,6 +100,7 @@ def updates_of(bundle: Bundle, graph: Graph) -> Iterator[Move]:
         for move in moves:
             if move.package.kind != "emergency":
                 starts.setdefault(move.goal, []).append(start)
+    settled = " and update is none" if "update" in bundle.world.vocabulary else ""
     for goal, olders in sorted(starts.items()):
         among = ", ".join(sorted(olders))
         guide = Guide(
@@ -107,7 +108,7 @@ def updates_of(bundle: Bundle, graph: Graph) -> Iterator[Move]:
             codename=bundle.device.codename,
             title=_("Take the update to {build}").format(build=goal),
             summary=_("The update that the maker’s system offers."),
-            admission=Typed.parse(f"system is stock and update is none and build in {{{among}}}"),
+            admission=Typed.parse(f"system is stock{settled} and build in {{{among}}}"),
             promise=Promise(holds=(Typed.parse(f"build is {goal}"),)),
             steps=(TakeUpdate(id="take", action="take-update", to=goal),),
         )

@@ -15,8 +15,8 @@ from anleitung.core.routes.ground import Ground, lasting
 from anleitung.core.routes.moves import Move
 from anleitung.core.routes.run import LOSSES, Leg, Refusal, take
 
-MOST_LEGS = 7
-MOST_STATES = 3_000  # beyond that many states the search says so, and claims nothing of the rest
+MOST_LEGS = 6
+MOST_STATES = 400  # beyond that many states the search says so, and claims nothing of the rest
 Key = frozenset[tuple[str, object]]
 
 
@@ -138,15 +138,17 @@ class _Seeker:
             self.there.append(way)
 
     def _is_hopeless(self, way: Route) -> bool:
-        """Whatever follows, something that is there already is no worse in anything.
+        """Whatever follows, what is to be kept is gone, or something that is there already is no
 
-        What is gone comes back only from a copy; risk and time only grow.
+        worse in anything. What is gone comes back only from a copy; risk and time only grow.
         """
         gone = frozenset(
             loss
             for loss in way.cost.lost
             if loss not in LOSSES or way.after[f"backup.{loss}"] in ("none", "lost")
         )
+        if gone & self.aim.keep:
+            return True
         least = way.cost._replace(lost=gone)
         return any(each.cost.beats(least) for each in self.there)
 

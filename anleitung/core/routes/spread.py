@@ -58,8 +58,8 @@ def spread_of(ground: Ground, moves: Sequence[Move], known: Mapping[str, str], a
     """moves: the legs, in their order. known: what is told of the phone."""
     space = ground.space
     try:
-        possible = space.restrict(ground.possible, {k: (v,) for k, v in known.items()})
-        well = _through(ground, moves, possible, aim)
+        possible = phones_of(ground, known)
+        well = phones_through(ground, moves, possible, aim)
     except BudgetSpent:
         return Spread(0, 0, "", (), finished=False)
     # What is hidden must go well however it turns out.
@@ -70,7 +70,17 @@ def spread_of(ground: Ground, moves: Sequence[Move], known: Mapping[str, str], a
     return Spread(holds, of, fact, answers, finished=True)
 
 
-def _through(ground: Ground, moves: Sequence[Move], possible: Node, aim: Aim) -> Node:
+def phones_of(ground: Ground, known: Mapping[str, str]) -> Node:
+    """All phones of which this is so, and the rest as usual. Raises UnknownFact, BudgetSpent."""
+    space, found = ground.space, ground.as_usual
+    phone = ground.phone(known)
+    for name in known:
+        found = space.both(found, space.where(space.var(name), phone[name]))
+    return found
+
+
+def phones_through(ground: Ground, moves: Sequence[Move], possible: Node, aim: Aim) -> Node:
+    """Those that come through all legs and reach the aim. Raises BudgetSpent."""
     space = ground.space
     state: State = ground.start
     alive = possible

@@ -87,5 +87,11 @@ def _of_maker(world: World, build: str, parts: tuple[str, ...]) -> Package:
         family="stock", build=build, platform=platform, signer="maker", recovery="stock"
     )
     return Package(
-        id="offered-update", name=build, role="system", size=1, content=content, writes=parts
+        id="offered-update",
+        # Some makers write a build with a stroke in it, which no file can be called by.
+        name=build.replace("/", "-"),
+        role="system",
+        size=1,
+        content=content,
+        writes=parts,
     )

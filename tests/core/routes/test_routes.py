@@ -1,0 +1,251 @@
+"""Routes over the guides of the demo: found, told apart, refused, and held against each phone."""
+
+from collections.abc import Iterator
+from functools import cache
+from itertools import product
+from random import Random
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from anleitung.core.conditions.text import print_condition
+from anleitung.core.diagrams.space import FactKind, Node
+from anleitung.core.documents.base import Typed
+from anleitung.core.formats.read_bundle import read_bundle
+from anleitung.core.routes.aims import aims_of
+from anleitung.core.routes.ground import Ground, UnknownFact
+from anleitung.core.routes.missing import missing_link
+from anleitung.core.routes.moves import Move, moves_of, updates_of
+from anleitung.core.routes.run import Leg, take
+from anleitung.core.routes.search import Aim, Cost, Found, Route, holds, search
+from anleitung.core.routes.spread import phones_of, phones_through, spread_of
+from anleitung.core.updates.moves import Graph
+from anleitung.demo.bundles import bundle_files, guide_names
+
+ROOTED = "system is wattlaeufer and root is present"
+
+
+@cache
+def ground(codename: str, *avoided: str) -> Ground:
+    found: list[Move] = []
+    bundles = {}
+    for name in guide_names(codename):
+        for bundle in read_bundle(bundle_files(codename, name)).each:
+            if bundle.device.codename == codename:
+                bundles[name] = bundle
+                found += moves_of(name, bundle, avoided="held" if name in avoided else "")
+    builds = {b.build: b for bundle in bundles.values() for b in bundle.placed}
+    found += updates_of(next(iter(bundles.values())), Graph(list(builds.values())))
+    return Ground(found)
+
+
+def aim(text: str, *keep: str) -> Aim:
+    return Aim(Typed.parse(text).condition, frozenset(keep))
+
+
+def found(codename: str, text: str, *keep: str, **known: str) -> Found:
+    on = ground(codename)
+    facts = {name.replace("_", "-"): value for name, value in known.items()}
+    return search(on, on.phone(facts), aim(text, *keep))
+
+
+def names(route: Route) -> list[str]:
+    return [leg.move.name for leg in route.legs]
+
+
+@pytest.mark.parametrize(
+    ("codename", "text", "known", "legs"),
+    [
+        ("palstek", ROOTED, {}, ["unlock", "clean-install", "root"]),
+        ("palstek", "bootloader is unlocked and mode is system", {}, ["unlock"]),
+        (
+            "palstek",
+            "system is stock and bootloader is locked",
+            {"bootloader": "unlocked", "system": "wattlaeufer"},
+            ["return-to-stock"],
+        ),
+        (
+            "schotstek",
+            "system is wattlaeufer and bootloader is locked",
+            {},
+            ["unlock", "own-key"],
+        ),
+    ],
+)
+def test_the_chain_is_found(
+    codename: str, text: str, known: dict[str, str], legs: list[str]
+) -> None:
+    answer = found(codename, text, **known)
+    assert names(answer.routes[0]) == legs
+    assert all(holds(ground(codename), aim(text), r.after) for r in answer.routes)
+
+
+def test_what_is_to_be_kept_takes_away_the_ways_that_lose_it() -> None:
+    answer = found("palstek", ROOTED, "media")
+    assert answer.routes == ()
+    assert answer.legs >= 4
+
+
+def test_an_aim_that_is_reached_already_needs_no_leg() -> None:
+    answer = found("palstek", "system is stock")
+    assert answer.already
+    assert answer.routes[0].legs == ()
+
+
+def test_without_a_guide_another_way_is_taken_or_none() -> None:
+    on = ground("palstek")
+    without = search(on, on.phone({}), aim(ROOTED), without=frozenset({"clean-install"}))
+    assert without.routes
+    assert all("clean-install" not in names(r) for r in without.routes)
+    assert not search(on, on.phone({}), aim(ROOTED), without=frozenset({"unlock"})).routes
+
+
+def test_a_held_guide_is_avoided() -> None:
+    on = ground("palstek", "root")
+    assert not search(on, on.phone({}), aim(ROOTED)).routes
+
+
+def test_the_missing_link_names_what_nothing_leads_to() -> None:
+    on = ground("palstek", "unlock")
+    phone, wanted = on.phone({}), aim("system is wattlaeufer")
+    link = missing_link(on, phone, wanted, search(on, phone, wanted))
+    assert link is not None
+    assert [print_condition(part) for part in link.unmet] == ["bootloader is unlocked"]
+    # Nothing on klampe brings root: there is no guide of which only the beginning is missing.
+    on = ground("klampe")
+    phone, wanted = on.phone({}), aim("root is present")
+    assert missing_link(on, phone, wanted, search(on, phone, wanted)) is None
+
+
+@pytest.mark.parametrize("known", [{"no-such": "x"}, {"variant": "X9"}])
+def test_a_fact_that_the_codename_does_not_have_is_refused(known: dict[str, str]) -> None:
+    with pytest.raises(UnknownFact):
+        ground("palstek").phone(known)
+
+
+def test_an_unknown_build_is_led_nowhere_that_was_not_proved() -> None:
+    on = ground("palstek")
+    answer = search(on, on.phone({"base": "PS-99-KU.r9"}), aim(ROOTED))
+    assert answer.routes == ()
+
+
+def chains(on: Ground, phone: dict[str, str], longest: int) -> Iterator[tuple[Leg, ...]]:
+    """Every chain of moves that runs through, without any sense of what is good."""
+
+    def further(legs: tuple[Leg, ...], state: object) -> Iterator[tuple[Leg, ...]]:
+        yield legs
+        if len(legs) == longest:
+            return
+        for move in on.moves:
+            leg = take(on, move, state, phone)  # type: ignore[arg-type]
+            if isinstance(leg, Leg):
+                yield from further((*legs, leg), leg.after)
+
+    yield from further((), on.state_of(phone))
+
+
+def cost_of(on: Ground, phone: dict[str, str], legs: tuple[Leg, ...]) -> Cost:
+    start, end = on.state_of(phone), legs[-1].after if legs else on.state_of(phone)
+    lost = {x for x in ("apps", "media") if start[x] == "present" and end[x] != "present"}
+    if start["warranty"] == "intact" and end["warranty"] != "intact":
+        lost.add("warranty")
+    return Cost(
+        frozenset(lost),
+        max((leg.move.risk for leg in legs), default=0),
+        sum(leg.hands[1] for leg in legs),
+        sum(leg.waiting[1] for leg in legs),
+    )
+
+
+@pytest.mark.parametrize("codename", ["klampe", "poller", "schotstek", "achtknoten"])
+@pytest.mark.parametrize("seed", range(4))
+def test_the_choices_are_those_of_trying_every_chain(codename: str, seed: int) -> None:
+    on, random = ground(codename), Random(seed)
+    phone = some_phone(on, random)
+    for named in random.sample(aims_of(on), k=2):
+        wanted = Aim(named.condition, frozenset(random.sample(["apps", "media"], k=seed % 2)))
+        answer = search(on, phone, wanted)
+        every = [
+            cost_of(on, phone, legs)
+            for legs in chains(on, phone, answer.legs)
+            if holds(on, wanted, legs[-1].after if legs else on.state_of(phone))
+        ]
+        fit = {c for c in every if not c.lost & wanted.keep}
+        best = {c for c in fit if not any(o.beats(c) and o != c for o in fit)}
+        assert {r.cost for r in answer.routes} == best, named.id
+
+
+def some_phone(on: Ground, random: Random) -> dict[str, str]:
+    """Any phone that there is, with everything hidden as it usually is."""
+    space = on.space
+    while True:
+        phone = {
+            f.name: random.choice(f.values) if f.kind is FactKind.PHONE else f.default
+            for f in space.facts
+        }
+        if space.at(on.possible, phone) is True:
+            return phone
+
+
+@cache
+def tried(codename: str, text: str) -> tuple[list[Move], Node]:
+    """A way for the usual phone, and all phones that come through it."""
+    on, wanted = ground(codename), aim(text)
+    (first, *_) = search(on, on.phone({}), wanted).routes
+    moves = [leg.move for leg in first.legs]
+    return moves, phones_through(on, moves, on.possible, wanted)
+
+
+@settings(max_examples=150, deadline=None)
+@given(st.integers(0, 10**9))
+def test_the_spread_says_of_each_phone_what_running_it_says(seed: int) -> None:
+    random = Random(seed)
+    codename, text = random.choice(
+        [
+            ("palstek", ROOTED),
+            ("schotstek", "system is wattlaeufer"),
+            ("poller", "bootloader is unlocked"),
+        ]
+    )
+    on, wanted = ground(codename), aim(text)
+    moves, through = tried(codename, text)
+    phone = some_phone(on, random)
+    if random.random() < 0.7:
+        # Near the usual phone, where the legs lead somewhere.
+        usual = on.phone({})
+        phone = {k: v if random.random() < 0.1 else usual[k] for k, v in phone.items()}
+        if on.space.at(on.possible, phone) is not True:
+            return
+    state, ended_well = on.state_of(phone), True
+    for move in moves:
+        leg = take(on, move, state, phone)
+        if not isinstance(leg, Leg):
+            ended_well = False
+            break
+        state = leg.after
+    assert on.space.at(through, phone) is (ended_well and holds(on, wanted, state))
+
+
+def test_the_fact_that_decides_most_is_named_with_its_answers() -> None:
+    on, wanted = ground("palstek"), aim(ROOTED)
+    moves = [leg.move for leg in search(on, on.phone({}), wanted).routes[0].legs]
+    told = spread_of(on, moves, {}, wanted)
+    assert told.finished
+    assert 0 < told.holds < told.of
+    assert told.fact in {f.name for f in on.space.facts}
+    assert sum(a.of for a in told.answers) == told.of
+    assert sum(a.holds for a in told.answers) == told.holds
+    everything = {f.name: f.default for f in on.space.facts if f.kind is FactKind.PHONE}
+    known = spread_of(on, moves, everything, wanted)
+    assert (known.of, known.is_for_all, known.fact) == (1, True, "")
+    assert on.space.count(phones_of(on, everything)) >= 1
+
+
+@pytest.mark.parametrize("codename", ["palstek", "klampe", "poller", "schotstek", "achtknoten"])
+def test_every_aim_can_be_asked_of_every_codename(codename: str) -> None:
+    on = ground(codename)
+    aims = aims_of(on)
+    assert len({a.id for a in aims}) == len(aims)
+    for named, keep in product(aims[:3], [frozenset[str](), frozenset({"apps"})]):
+        assert search(on, on.phone({}), Aim(named.condition, keep)).legs >= 0
