@@ -1,6 +1,7 @@
 """ "Is this for my phone?": what a reader gave, taken apart, held against the admission."""
 
 from dataclasses import dataclass
+from urllib.parse import urlencode
 
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.marked import gettext as _
@@ -79,3 +80,11 @@ def check(bundle: Bundle, *, given: Given, variant: str) -> PhoneCheck | None:
     return PhoneCheck(
         "open", _("Nothing you gave speaks against it. Look at the rest yourself."), open=left
     )
+
+
+def way_there(bundle: Bundle, *, given: Given, variant: str) -> str:
+    """Where the way is asked for from this phone to what the guide promises."""
+    known = {"variant": variant, "build": given.build}
+    told = {name: value for name, value in known.items() if value}
+    asked = urlencode({"to": f"guide:{bundle.guide.id}", **told})
+    return f"/c/{bundle.device.codename}/route?{asked}"

@@ -46,7 +46,7 @@ from anleitung.guides.models import Revision, StoredPicture
 from anleitung.guides.states import deprecation_of
 from anleitung.limits.addresses import client_address
 from anleitung.limits.spend import Limit, TooMany, address_name, spend
-from anleitung.reader.check import NOTHING_GIVEN, Given, check, read_build
+from anleitung.reader.check import NOTHING_GIVEN, Given, check, read_build, way_there
 from anleitung.reader.course import options_of, rescues_of
 from anleitung.reader.files import MOST_BYTES, judge_files
 from anleitung.reader.language import in_their_language
@@ -309,7 +309,10 @@ def _render_revision(
         "chain_missing": near.missing,
         "is_by_earlier_model": proof.model != MODEL_VERSION,
         "host": host if host in hosts else (hosts[0] if hosts else ""),
-        "check": check(bundle, given=given, variant=variant),
+        "check": (checked := check(bundle, given=given, variant=variant)),
+        "way_there": way_there(bundle, given=given, variant=variant)
+        if checked and checked.tone == "no" and not given.differs
+        else "",
         "given": given,
         "base": given.build,
         "variant": variant,

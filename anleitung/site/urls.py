@@ -9,7 +9,7 @@ from anleitung.accounts.passwords import passwords
 from anleitung.accounts.record_pages import record_file, record_page
 from anleitung.accounts.views import SignIn, invited, sign_in_with_code
 from anleitung.api.routes import api
-from anleitung.reader import changes, views, ways_in
+from anleitung.reader import changes, route, views, ways_in
 
 urlpatterns = [
     path("", ways_in.front),
@@ -25,6 +25,8 @@ urlpatterns = [
     path("r/<str:short>/tell-me", views.tell_me),
     re_path(r"^pictures/(?P<sha256>[0-9a-f]{64})$", views.picture),
     path("c/<slug:codename>", ways_in.codename_page),
+    path("c/<slug:codename>/route", route.route_page),
+    path("c/<slug:codename>/route/SHA256SUMS", route.route_checksums),
     path("c/<slug:codename>/guides/<slug:slug>", ways_in.guide_page),
     path("changes", changes.changes_page),
     path("feed.atom", changes.ChangesFeed()),

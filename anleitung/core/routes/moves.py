@@ -43,6 +43,9 @@ class Move:
 
     @property
     def title(self) -> str:
+        if self.is_update:
+            build = self.name.removeprefix("update ")
+            return _("Take the update to {build}").format(build=build)
         return self.bundle.guide.title
 
     @property
@@ -106,8 +109,8 @@ def updates_of(bundle: Bundle, graph: Graph) -> Iterator[Move]:
         guide = Guide(
             id="offered-update",
             codename=bundle.device.codename,
-            title=_("Take the update to {build}").format(build=goal),
-            summary=_("The update that the maker’s system offers."),
+            title=f"Take the update to {goal}"[:200],
+            summary="The update that the maker’s system offers.",
             admission=Typed.parse(f"system is stock{settled} and build in {{{among}}}"),
             promise=Promise(holds=(Typed.parse(f"build is {goal}"),)),
             steps=(TakeUpdate(id="take", action="take-update", to=goal),),

@@ -84,6 +84,8 @@ def search(
     layer, depth, last = [seeker.first], 0, MOST_LEGS
     while layer and depth < last and not seeker.is_full:
         layer = seeker.next_layer(layer, moves)
+        if seeker.is_full:
+            break  # this layer was not looked at to its end
         depth += 1
         if seeker.there and last == MOST_LEGS:
             # One leg more than the shortest way: a longer one may cost less.

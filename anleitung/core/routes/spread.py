@@ -17,6 +17,7 @@ from anleitung.core.diagrams.run import (
     run_all,
 )
 from anleitung.core.diagrams.space import FactKind, Node
+from anleitung.core.diagrams.witness import find_witness
 from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings.catalogue import BY_ID
 from anleitung.core.routes.ground import Ground, admits_all
@@ -77,6 +78,18 @@ def phones_of(ground: Ground, known: Mapping[str, str]) -> Node:
     for name in known:
         found = space.both(found, space.where(space.var(name), phone[name]))
     return found
+
+
+def nearest_phone(ground: Ground, known: Mapping[str, str]) -> dict[str, str] | None:
+    """The phone of which this is known that is nearest to the usual one; None where none is so.
+
+    Raises UnknownFact, BudgetSpent.
+    """
+    usual = ground.phone(known)
+    if ground.space.at(ground.as_usual, usual) is True:
+        return usual
+    nearest = find_witness(ground.space, phones_of(ground, known))
+    return nearest.start(ground.space) if nearest else None
 
 
 def phones_through(ground: Ground, moves: Sequence[Move], possible: Node, aim: Aim) -> Node:
