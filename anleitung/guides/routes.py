@@ -28,8 +28,8 @@ _ANSWERS: Kept[tuple[object, ...], "Answered"] = Kept(most=200)
 class OnGround:
     """key: of the ground, as long as nothing of it changes. revisions: by the name of a move.
 
-    left_out: guides that no route takes, each with why: older (its document of the phone is), deprecated,
-    dead (phones are reported to be).
+    left_out: guides that no route takes, each with why: older (its document of the phone is),
+    deprecated, dead (phones are reported to be).
     """
 
     key: tuple[object, ...]

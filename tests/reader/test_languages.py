@@ -78,6 +78,10 @@ def paths(revision: Revision) -> Iterator[tuple[str, dict[str, str]]]:
     yield "/c/palstek", {}
     yield "/c/palstek/changes", {}
     yield "/no-such-page", {}
+    yield "/c/palstek/route", {}
+    yield "/c/palstek/route", {"to": "system:wattlaeufer", "bootloader": "unlocked"}
+    yield "/c/palstek/route", {"to": "system:wattlaeufer", "keep": "media"}
+    yield "/c/palstek/route", {"to": "nowhere", "build": "PS-99-KU.r9"}
     yield f"/r/{revision.short}", {}
     yield f"/r/{revision.short}", {"variant": "K6", "build": "PS-12.4.7-KU.r3"}
     yield f"/r/{revision.short}", {"build": "AK-12.4.7-XX.r3"}

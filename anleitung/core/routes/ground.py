@@ -5,14 +5,15 @@ what one guide leaves is what the next one finds. Builds that a guide does not l
 as equal to one that it does: it is not led on from there.
 """
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import replace
 from functools import cached_property
+from typing import Any
 
 from anleitung.core.conditions.model import Vocabulary
-from anleitung.core.diagrams.one import OneStart, PlainState
+from anleitung.core.diagrams.one import PlainState
 from anleitung.core.diagrams.run import DiagramAlgebra, State
-from anleitung.core.diagrams.space import Fact, FactKind, Node, Space
+from anleitung.core.diagrams.space import Fact, FactKind, Node, Space, Value
 from anleitung.core.phone.start import start_state
 from anleitung.core.phone.world import AS_BASE, NOT_LISTED, OWN_RECOVERY, World, build_order
 from anleitung.core.proof.run.compile import answered_in, facts_of, possible_starts
@@ -52,7 +53,7 @@ class Ground:
     def __init__(self, moves: Iterable[Move]) -> None:
         self.moves = tuple(moves)
         self.bundles = {m.name: m.bundle for m in self.moves}
-        self._begun: dict[tuple[str, tuple[tuple[str, str], ...]], PlainState] = {}
+        self._begun: dict[tuple[str, tuple[str, ...]], PlainState] = {}
 
     @cached_property
     def world(self) -> World:
@@ -156,19 +157,27 @@ class Ground:
 
         state: without what belongs to the guide before (left_behind).
         """
-        key = (move.name, tuple(sorted(phone.items())))
+        return {**self.begun(move, phone), **state, **_BETWEEN, **_chosen(move)}
+
+    def begun(self, move: Move, phone: Mapping[str, str]) -> PlainState:
+        """What this guide begins with on a phone that nothing was done to."""
+        key = (move.name, tuple(phone.values()))
         if key not in self._begun:
             fresh = self._fresh[move.name]
             self._begun[key] = {slot: self.space.at(node, phone) for slot, node in fresh.items()}
-        chosen = {f"option.{option}": choice for option, choice in move.choices}
-        return {**self._begun[key], **state, **_BETWEEN, **chosen}
+        return self._begun[key]
+
+    def admits(self, move: Move, state: PlainState, phone: Mapping[str, str]) -> bool:
+        """Whether its admission lets the phone in, as it would stand at the beginning."""
+        layers = _Layers(_chosen(move), _BETWEEN, state, self.begun(move, phone))
+        return move.admission.over(layers) is True
 
     def enter_all(self, move: Move, state: State) -> State:
         """The same for all phones at once."""
         fresh = self._fresh[move.name]
         leaf = self.space.leaf
         kept = {slot: node for slot, node in state.items() if _stays(slot)}
-        chosen = {f"option.{option}": leaf(choice) for option, choice in move.choices}
+        chosen = {slot: leaf(choice) for slot, choice in _chosen(move).items()}
         between = {slot: leaf(value) for slot, value in _BETWEEN.items()}
         return {**fresh, **kept, **between, **chosen}
 
@@ -225,17 +234,35 @@ def lasting(state: PlainState) -> frozenset[tuple[str, object]]:
     return frozenset(state.items())
 
 
-def admits(move: Move, state: PlainState) -> bool | None:
-    found: bool | None = move.bundle.world.formula(move.bundle.guide.admission.condition).over(
-        OneStart(state)
-    )
-    return found
+class _Layers:
+    """A state that is laid over others, as a condition reads it, without copying any."""
+
+    def __init__(self, *layers: PlainState) -> None:
+        self._layers = layers
+
+    def slot(self, name: str) -> Value:
+        for layer in self._layers:
+            if name in layer:
+                return layer[name]
+        raise KeyError(name)
+
+    def const(self, value: Value) -> Value:
+        return value
+
+    def apply(self, fn: Callable[[Any], Value], a: Value) -> Value:
+        return fn(a)
+
+    def combine(self, fn: Callable[[Any, Any], Value], a: Value, b: Value) -> Value:
+        return fn(a, b)
+
+
+def _chosen(move: Move) -> PlainState:
+    return {f"option.{option}": choice for option, choice in move.choices}
 
 
 def admits_all(space: Space, move: Move, state: State) -> Node:
     algebra = DiagramAlgebra(space, state.__getitem__)
-    formula = move.bundle.world.formula(move.bundle.guide.admission.condition)
-    return space.where(formula.over(algebra), True)
+    return space.where(move.admission.over(algebra), True)
 
 
 def _stays(slot: str) -> bool:

@@ -6,6 +6,7 @@ from functools import cached_property
 from itertools import product
 
 from anleitung.core.diagrams.run import CompiledStep
+from anleitung.core.diagrams.subject import Formula
 from anleitung.core.documents.base import Typed
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide, Promise
@@ -60,6 +61,10 @@ class Move:
     @cached_property
     def rows(self) -> tuple[Row, ...]:
         return rows_of(self.bundle.guide)
+
+    @cached_property
+    def admission(self) -> Formula:
+        return self.bundle.world.formula(self.bundle.guide.admission.condition)
 
     @cached_property
     def steps(self) -> tuple[CompiledStep, ...]:

@@ -2,12 +2,12 @@
 
 from dataclasses import dataclass
 
-from anleitung.core.diagrams.one import OneStart, PlainState, run_from
+from anleitung.core.diagrams.one import PlainState, run_from
 from anleitung.core.guide.times import Span, times_of_step
 from anleitung.core.phone.actions import Step
 from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings.catalogue import BY_ID
-from anleitung.core.routes.ground import Ground, admits, left_behind
+from anleitung.core.routes.ground import Ground, left_behind
 from anleitung.core.routes.moves import Move
 
 LOSSES = ("apps", "media")
@@ -45,17 +45,12 @@ class Refusal:
     unlisted: str = ""
 
 
-def take(
-    ground: Ground, move: Move, state: PlainState, phone: dict[str, str], *, anyway: bool = False
-) -> Leg | Refusal:
-    """anyway: run even where the admission says no, to see whether it alone stands in the way."""
-    begun = ground.enter(move, state, phone)
-    if not anyway:
-        if admits(move, begun) is not True or not _begins(move, begun):
-            return Refusal(move)
-        if unlisted := ground.unlisted(move, begun):
-            return Refusal(move, unlisted=unlisted)
-    run = run_from(move.steps, begun)
+def take(ground: Ground, move: Move, state: PlainState, phone: dict[str, str]) -> Leg | Refusal:
+    if not _begins(move, state) or not ground.admits(move, state, phone):
+        return Refusal(move)
+    if unlisted := ground.unlisted(move, state):
+        return Refusal(move, unlisted=unlisted)
+    run = run_from(move.steps, ground.enter(move, state, phone))
     for finding, subject, step in sorted(run.findings):
         if BY_ID[finding].severity is Severity.STOP:
             return Refusal(move, step, finding, subject)
@@ -66,7 +61,7 @@ def take(
 
 def _begins(move: Move, state: PlainState) -> bool:
     """A guide that says nothing of modes begins with a phone that runs its system."""
-    return move.bundle.guide.admits_hanging or OneStart(state).is_("mode", "system")
+    return state["mode"] == "system" or move.bundle.guide.admits_hanging
 
 
 def _leg(move: Move, states: list[PlainState], concerned: list[bool]) -> Leg:

@@ -1,0 +1,129 @@
+"""The way from a phone to an aim, as a reader asks for it."""
+
+import re
+from datetime import timedelta
+from typing import Any
+
+import pytest
+from django.test import Client
+
+from anleitung.demo.bundles import bundle_files
+from anleitung.guides.models import Revision
+from anleitung.guides.routes import ground_of
+from anleitung.guides.services.bring_in import bring_in
+from anleitung.guides.services.deprecate import deprecate
+from anleitung.guides.services.withdraw import withdraw
+from tests.conftest import NOW
+from tests.kept_rows import made_once
+from tests.ready import publish
+
+LOCKED = {"bootloader": "locked", "system": "stock"}
+TO = {"to": "system:wattlaeufer"}
+
+
+@pytest.fixture
+def two(maintainer: Any, revision: Revision) -> Revision:
+    """Unlocking is published beside the install guide."""
+
+    def make() -> None:
+        files = bundle_files("palstek", "unlock")
+        draft = bring_in(actor=maintainer, files=files, replaces="", now=NOW).draft
+        seen = draft.fingerprint
+        publish(actor=maintainer, codename="palstek", slug="unlock", seen=seen, now=NOW)
+
+    made_once("unlock beside it", make)
+    return Revision.objects.get(guide__slug="unlock")
+
+
+def page(**query: Any) -> str:
+    return Client().get("/c/palstek/route", query).content.decode()
+
+
+def legs(html: str) -> list[str]:
+    return re.findall(r"<h3>\d+\. (?:<a[^>]*>)?([^<]+)", html)
+
+
+def test_the_legs_are_shown_with_files_cautions_and_one_list(two: Revision) -> None:
+    html = page(**TO, **LOCKED, variant="K6")
+    assert legs(html) == ["Unlock the bootloader", "Install Wattläufer 5"]
+    assert "Here go apps with their settings, photos and files." in html
+    assert "This erases all data on the phone." in html
+    assert f'/r/{two.short}?variant=K6"' in html
+    # Files of the other variant are not fetched.
+    assert "radio-12.4.7-k6.img" in html
+    assert "radio-12.4.7-m6.img" not in html
+    address = re.search(r'href="(route/SHA256SUMS[^"]+)"', html)
+    assert address is not None
+    listed = Client().get(f"/c/palstek/{address[1].replace('&amp;', '&')}").content.decode()
+    assert len(listed.splitlines()) == html.count('class="letter soft"')
+
+
+def test_what_is_not_said_and_decides_is_asked(two: Revision) -> None:
+    html = page(**TO, **LOCKED, build="PS-12.4.7-KU.r3")
+    assert "This decides most: carrier." in html
+    assert re.search(r"not this way with <a[^>]+carrier=deichfunk", html)
+    told = {"carrier": "open", "variant": "K6", "region": "KU"}
+    assert "It holds on all" in page(**TO, **LOCKED, **told, build="PS-12.4.7-KU.r3")
+
+
+@pytest.mark.parametrize(
+    ("query", "says"),
+    [
+        (TO | {"keep": "media"}, "each of them takes what you want to keep: photos and files"),
+        (TO | {"without": "unlock"}, "“Install Wattläufer 5” would end there, and wants:"),
+        ({"to": "rooted:wattlaeufer"}, "There is no such aim for this phone."),
+        (TO | LOCKED | {"build": "PS-99.9.9-KU.r9"}, "Your build is not in our list"),
+        (TO | {"bootloader": "locked", "system": "wattlaeufer"}, "cannot all be true of one phone"),
+        ({"to": "stock"}, "Your phone is there already"),
+        (TO | {"way": "\u00b2"}, "leg by leg"),
+        (TO | {"way": "99", "variant": "<b>"}, "leg by leg"),
+    ],
+)
+def test_each_question_has_a_plain_answer(two: Revision, query: Any, says: str) -> None:
+    assert says in page(**query)
+
+
+def test_a_guide_that_is_not_for_this_phone_is_followed_by_the_way_that_makes_it_so(
+    two: Revision, revision: Revision
+) -> None:
+    asked = {"variant": "K6", "build": "PS-13.0.2-KU.r4"}
+    html = Client().get(f"/r/{revision.short}", asked).content.decode()
+    found = re.search(r'href="(/c/palstek/route\?[^"]+)"', html)
+    assert found is not None
+    assert "to=guide%3Aclean-install" in found[1]
+    answer = Client().get(found[1].replace("&amp;", "&"))
+    assert answer.status_code == 200
+    fits = {"variant": "K6", "build": "PS-12.4.7-KU.r3"}
+    assert "/c/palstek/route?" not in Client().get(f"/r/{revision.short}", fits).content.decode()
+
+
+def test_what_is_withdrawn_or_deprecated_is_avoided_and_said_to_be(
+    maintainer: Any, two: Revision
+) -> None:
+    deprecate(
+        actor=maintainer,
+        codename="palstek",
+        slug="unlock",
+        reason="Another tool does it now",
+        follower="",
+        now=NOW,
+    )
+    html = page(**TO, **LOCKED)
+    assert legs(html) == []
+    assert "Unlock the bootloader (it is deprecated)" in html
+    withdraw(actor=maintainer, short=two.short, reason="A wrong step", now=NOW)
+    assert "Unlock the bootloader" not in page(**TO, **LOCKED)
+
+
+def test_the_ground_is_made_anew_when_a_guide_changes_and_only_then(two: Revision) -> None:
+    first, again = (ground_of("palstek", now=NOW + timedelta(days=n)) for n in (0, 1))
+    assert first is not None
+    assert again is not None
+    assert first.ground is again.ground
+
+
+@pytest.mark.parametrize(
+    "path", ["/c/nowhere/route", "/c/klampe/route", "/c/klampe/route/SHA256SUMS"]
+)
+def test_where_nothing_is_published_there_is_no_way(two: Revision, path: str) -> None:
+    assert Client().get(path).status_code == 404
