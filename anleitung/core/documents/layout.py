@@ -1,5 +1,6 @@
 """The layout of a phone: its partitions, who needs them and what is checked at start."""
 
+from functools import cached_property
 from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
@@ -79,7 +80,11 @@ class Layout(Document):
         return self
 
     def named(self, name: str) -> Partition | None:
-        return next((p for p in self.partitions if p.name == name), None)
+        return self._by_name.get(name)
+
+    @cached_property
+    def _by_name(self) -> dict[str, Partition]:
+        return {p.name: p for p in self.partitions}
 
     def with_role(self, *roles: Role) -> tuple[Partition, ...]:
         return tuple(p for p in self.partitions if p.role in roles)
