@@ -66,6 +66,7 @@ figures: .make/dev .make/static var/secret-key
 	$(PYTHON) benchmarks/weight.py
 	$(PYTHON) benchmarks/slow_sockets.py
 	PYTHONPATH=. $(PYTHON) benchmarks/reproof.py
+	PYTHONPATH=. $(PYTHON) benchmarks/routes.py
 	PYTHONPATH=. $(PYTHON) benchmarks/beside_work.py
 	PYTHONPATH=. $(PYTHON) benchmarks/killed.py
 

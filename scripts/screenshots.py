@@ -1,6 +1,7 @@
 """Takes the pictures in docs/screenshots/ from the demo, on data of its own."""
 
 import os
+import shutil
 import tempfile
 from pathlib import Path
 
@@ -10,11 +11,17 @@ from anleitung.demo.serving import HOME, demo_site
 from anleitung.standins.files import file_content
 
 SHOTS = HOME / "docs" / "screenshots"
-CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
+CHROMIUM = (
+    os.environ.get("CHROMIUM") or shutil.which("chromium-headless-shell") or "/usr/bin/chromium"
+)
 ARGS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-sync"]
 WIDE, NARROW = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
 INSTALL = "/c/palstek/guides/clean-install"
 TWO = "/c/schotstek/guides/tidewerk-old-base"
+ROUTE = (
+    "/c/palstek/route?to=rooted:wattlaeufer&bootloader=locked&system=stock&variant=K6"
+    "&build=PS-12.4.1-KU.r2"
+)
 WAY = "/c/palstek/builds?build=PS-12.1.0-KU.r1&to=PS-13.0.5-KU.r4"
 
 
@@ -106,10 +113,11 @@ def take(base: str, home: str) -> None:
         page.wait_for_timeout(1_500)
         page.screenshot(path=SHOTS / "review.png")
         _writing(page)
-        page.emulate_media(color_scheme="dark")
-        shoot(page, "sheet-dark", INSTALL)
-        phone = browser.new_page(base_url=base, viewport=NARROW)
+        shoot(page, "route", ROUTE, at="found")
+        phone = browser.new_page(base_url=base, viewport=NARROW, locale="de-DE")
         shoot(phone, "reader-390", INSTALL)
+        phone = browser.new_page(base_url=base, viewport=NARROW, color_scheme="dark")
+        phone.goto(INSTALL)
         for _ in range(4):
             phone.locator(".step[aria-current] .acts button").first.click()
         phone.wait_for_timeout(200)

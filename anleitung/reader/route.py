@@ -37,12 +37,12 @@ from anleitung.core.routes.spread import Answer, Spread
 from anleitung.core.sheet.build import size_words
 from anleitung.core.sheet.clock import span_words
 from anleitung.guides.load import address_of
-from anleitung.guides.routes import MOST_SHOWN, Answered, Asked, OnGround, answer, ground_of
 from anleitung.limits.addresses import client_address
 from anleitung.limits.spend import TooMany, address_name, spend
 from anleitung.reader.check import NOTHING_GIVEN, Given, read_build
 from anleitung.reader.language import in_their_language
 from anleitung.reader.views import CHOICES
+from anleitung.routes.ask import MOST_SHOWN, Answered, Asked, OnGround, answer, ground_of
 
 RISKS = Texts(
     {

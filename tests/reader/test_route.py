@@ -9,10 +9,10 @@ from django.test import Client
 
 from anleitung.demo.bundles import bundle_files
 from anleitung.guides.models import Revision
-from anleitung.guides.routes import ground_of
 from anleitung.guides.services.bring_in import bring_in
 from anleitung.guides.services.deprecate import deprecate
 from anleitung.guides.services.withdraw import withdraw
+from anleitung.routes.ask import ground_of
 from tests.conftest import NOW
 from tests.kept_rows import made_once
 from tests.ready import publish
