@@ -5,13 +5,18 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Literal
 
-from anleitung.catalogue.load import load_device, load_graph
+from anleitung.catalogue.load import load_device, load_graph, stored_builds
+from anleitung.core.diagrams.space import FactKind
+from anleitung.core.documents.build import Build
+from anleitung.core.documents.device import Device
+from anleitung.core.evidence.report import EvidenceOut
+from anleitung.core.guide.bundle import Bundle
 from anleitung.core.routes.aims import NamedAim, aims_of
 from anleitung.core.routes.ground import Ground
 from anleitung.core.routes.missing import MissingLink, missing_link
 from anleitung.core.routes.moves import Move, Reported, moves_of, updates_of
 from anleitung.core.routes.search import Aim, Found, search
-from anleitung.core.routes.spread import Spread, nearest_phone, spread_of
+from anleitung.core.routes.spread import Spread, nearest_phone, phones_of, spread_of
 from anleitung.guides.load import newest_revisions, readable
 from anleitung.guides.models import Revision
 from anleitung.guides.states import deprecation_of
@@ -29,13 +34,14 @@ class OnGround:
     """key: of the ground, as long as nothing of it changes. revisions: by the name of a move.
 
     left_out: guides that no route takes, each with why: older (its document of the phone is),
-    deprecated, dead (phones are reported to be).
+    deprecated, dead (phones are reported to be). is_older: no guide carries today's documents.
     """
 
     key: tuple[object, ...]
     ground: Ground
     revisions: Mapping[str, Revision]
     left_out: tuple[tuple[str, LeftOut], ...]
+    is_older: bool
 
 
 @dataclass(frozen=True)
@@ -53,6 +59,7 @@ class Answered:
     """phone: the one on which the routes were found, None where no phone is so. spreads: of the
 
     routes that are shown, in their order. takes: what is to be kept and every way there takes.
+    kinds: of phone that are as it was said.
     """
 
     aim: NamedAim
@@ -61,6 +68,7 @@ class Answered:
     spreads: tuple[Spread, ...] = ()
     missing: MissingLink | None = None
     takes: frozenset[str] = frozenset()
+    kinds: int = 0
 
 
 def ground_of(codename: str, *, now: datetime) -> OnGround | None:
@@ -70,23 +78,22 @@ def ground_of(codename: str, *, now: datetime) -> OnGround | None:
     moves: list[Move] = []
     revisions: dict[str, Revision] = {}
     left_out: list[tuple[str, LeftOut]] = []
-    for row, bundle in readable(newest_revisions(codename)):
-        assert isinstance(row, Revision)
-        name = row.guide.slug
-        why: LeftOut | None = None
+    all_rows = [(r, b) for r, b in readable(newest_revisions(codename)) if isinstance(r, Revision)]
+    fits = _Documents(device, stored_builds(codename))
+    is_older = not any(fits(bundle) for _row, bundle in all_rows)
+    if is_older and all_rows:
+        # None carries the documents of today: those of the newest count, and it is said.
+        newest = max(all_rows, key=lambda each: each[0].pk)[1]
+        fits = _Documents(newest.device, {b.build: b for b in newest.builds})
+    for row, bundle in all_rows:
         evidence = evidence_for(row, now=now)
-        if bundle.device != device:
-            left_out.append((row.title, "older"))
-            continue
-        if deprecation_of(row.guide) is not None:
-            why = "deprecated"
-        elif evidence.dead_notice:
-            why = "dead"
-        if why:
+        why = _why_left_out(row, bundle, evidence, fits)
+        if why is not None:
             left_out.append((row.title, why))
             continue
-        revisions[name] = row
-        moves += moves_of(name, bundle, reported=Reported(evidence.runs, evidence.failed))
+        revisions[row.guide.slug] = row
+        reported = Reported(evidence.runs, evidence.failed)
+        moves += moves_of(row.guide.slug, bundle, reported=reported)
     if not moves:
         return None
     key = (
@@ -97,7 +104,31 @@ def ground_of(codename: str, *, now: datetime) -> OnGround | None:
     def made() -> Ground:
         return Ground([*moves, *updates_of(moves[0].bundle, graph)])
 
-    return OnGround(key, _GROUNDS.get_or(key, made), revisions, tuple(left_out))
+    ground = _GROUNDS.get_or(key, made)
+    return OnGround(key, ground, revisions, tuple(left_out), is_older)
+
+
+@dataclass(frozen=True)
+class _Documents:
+    """Whether a guide carries these documents of the phone and its builds."""
+
+    device: Device
+    builds: Mapping[str, Build]
+
+    def __call__(self, bundle: Bundle) -> bool:
+        return bundle.device == self.device and all(
+            self.builds.get(b.build, b) == b for b in bundle.builds
+        )
+
+
+def _why_left_out(
+    row: Revision, bundle: Bundle, evidence: EvidenceOut, fits: _Documents
+) -> LeftOut | None:
+    if deprecation_of(row.guide) is not None:
+        return "deprecated"
+    if evidence.dead_notice:
+        return "dead"
+    return None if fits(bundle) else "older"
 
 
 def answer(on: OnGround, asked: Asked) -> Answered:
@@ -113,16 +144,18 @@ def _answered(ground: Ground, named: NamedAim, asked: Asked) -> Answered:
     phone = nearest_phone(ground, known)
     if phone is None:
         return Answered(named, None)
+    kinds = ground.space.count(phones_of(ground, known), frozenset({FactKind.PHONE}))
     found = search(ground, phone, aim, without=asked.without)
     shown = found.routes[:MOST_SHOWN]
     spreads = tuple(
         spread_of(ground, [leg.move for leg in route.legs], known, aim) for route in shown
     )
     if found.routes:
-        return Answered(named, phone, found, spreads)
+        return Answered(named, phone, found, spreads, kinds=kinds)
     if aim.keep:
         otherwise = search(ground, phone, Aim(aim.condition), without=asked.without)
         if otherwise.routes:
             takes = frozenset.intersection(*(r.cost.lost & aim.keep for r in otherwise.routes))
-            return Answered(named, phone, found, takes=takes or aim.keep)
-    return Answered(named, phone, found, missing=missing_link(ground, phone, aim, found))
+            return Answered(named, phone, found, takes=takes or aim.keep, kinds=kinds)
+    link = missing_link(ground, phone, aim, found)
+    return Answered(named, phone, found, missing=link, kinds=kinds)

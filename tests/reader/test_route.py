@@ -7,10 +7,15 @@ from typing import Any
 import pytest
 from django.test import Client
 
+from anleitung.catalogue.load import current_fingerprints, load_device
+from anleitung.catalogue.services.save import save_document
+from anleitung.core.documents.base import body_of
 from anleitung.demo.bundles import bundle_files
 from anleitung.guides.models import Revision
 from anleitung.guides.services.bring_in import bring_in
 from anleitung.guides.services.deprecate import deprecate
+from anleitung.guides.services.next_draft import next_draft
+from anleitung.guides.services.prove_today import prove_today, take_today
 from anleitung.guides.services.withdraw import withdraw
 from anleitung.routes.ask import ground_of
 from tests.conftest import NOW
@@ -74,7 +79,12 @@ def test_what_is_not_said_and_decides_is_asked(two: Revision) -> None:
         ({"to": "rooted:wattlaeufer"}, "There is no such aim for this phone."),
         (TO | LOCKED | {"build": "PS-99.9.9-KU.r9"}, "Your build is not in our list"),
         (TO | {"bootloader": "locked", "system": "wattlaeufer"}, "cannot all be true of one phone"),
-        ({"to": "stock"}, "Your phone is there already"),
+        ({"to": "stock"}, "The usual phone that is as you say is there already."),
+        (
+            {"to": "stock", "system": "stock", "update": "none"},
+            "Your phone is there already.",
+        ),
+        (TO | {"without": "unlock"}, "of the others nothing is said"),
         (TO | {"way": "\u00b2"}, "leg by leg"),
         (TO | {"way": "99", "variant": "<b>"}, "leg by leg"),
     ],
@@ -113,6 +123,37 @@ def test_what_is_withdrawn_or_deprecated_is_avoided_and_said_to_be(
     assert "Unlock the bootloader (it is deprecated)" in html
     withdraw(actor=maintainer, short=two.short, reason="A wrong step", now=NOW)
     assert "Unlock the bootloader" not in page(**TO, **LOCKED)
+
+
+def test_what_is_known_of_the_phone_changed_since_is_said(maintainer: Any, two: Revision) -> None:
+    device = load_device("palstek")
+    save_document(
+        actor=maintainer,
+        kind="device",
+        codename="palstek",
+        value=body_of(device) | {"maker": "Tidewerk Werft"},
+        seen=current_fingerprints()["device", "palstek", "palstek"],
+        note="the yard is named now",
+        now=NOW,
+    )
+    html = page(**TO, **LOCKED)
+    assert "What is known of this phone changed since these guides were published" in html
+    assert len(legs(html)) == 2
+    # One that carries what is known today leaves the older ones behind.
+    draft = take_today(
+        actor=maintainer,
+        codename="palstek",
+        slug="unlock",
+        seen=next_draft(actor=maintainer, short=two.short, now=NOW).fingerprint,
+        now=NOW,
+    )
+    prove_today(actor=maintainer, row=draft, at=NOW)
+    seen = draft.fingerprint
+    publish(actor=maintainer, codename="palstek", slug="unlock", seen=seen, now=NOW)
+    html = page(to="unlocked", **LOCKED)
+    assert legs(html) == ["Unlock the bootloader"]
+    assert "changed since these guides" not in html
+    assert "Install Wattläufer 5 (it carries an older document of this phone)" in html
 
 
 def test_the_ground_is_made_anew_when_a_guide_changes_and_only_then(two: Revision) -> None:

@@ -32,6 +32,7 @@ _OF_GUIDE = (
     "option.",
     "oracle.",
 )
+_HIDDEN_IN_STEP = "oracle."
 # What stands between two guides, whatever the first one left: the cable is out, nothing is asked.
 _BETWEEN: PlainState = {
     "link": "none",
@@ -90,6 +91,11 @@ class Ground:
             for fact in facts_of(each.bundle, each.rows):
                 if fact.kind is FactKind.OPTION or fact.name == "damaged":
                     continue
+                if fact.name.startswith(_HIDDEN_IN_STEP):
+                    # How a step turns out in one guide tells nothing of a step in another.
+                    name = _turn_of(each, fact.name)
+                    found[name] = replace(fact, name=name)
+                    continue
                 known = found.get(fact.name)
                 values = dict.fromkeys((*(known.values if known else ()), *fact.values))
                 if NOT_LISTED in values:
@@ -100,7 +106,7 @@ class Ground:
 
     @cached_property
     def start(self) -> State:
-        return start_state(self.space, self.world, ())
+        return _without_turns(start_state(self.space, self.world, ()))
 
     @cached_property
     def possible(self) -> Node:
@@ -129,9 +135,12 @@ class Ground:
     @cached_property
     def _fresh(self) -> dict[str, State]:
         """What each guide begins with, slot by slot, on phones that nothing was done to."""
-        return {
-            m.name: start_state(self.space, m.bundle.world, answered_in(m.rows)) for m in self.moves
-        }
+        return {m.name: self._beginning(m) for m in {m.name: m for m in self.moves}.values()}
+
+    def _beginning(self, move: Move) -> State:
+        found = start_state(self.space, move.bundle.world, answered_in(move.rows))
+        turns = {name: self.space.var(_turn_of(move, name)) for name in move.hidden}
+        return {**_without_turns(found), **turns}
 
     def phone(self, known: Mapping[str, str]) -> dict[str, str]:
         """The phone of which this is known; the rest is as on the usual one. Raises UnknownFact."""
@@ -232,6 +241,15 @@ def left_behind(state: PlainState) -> PlainState:
 def lasting(state: PlainState) -> frozenset[tuple[str, object]]:
     """Two ways that leave the same behind meet there."""
     return frozenset(state.items())
+
+
+def _turn_of(move: Move, name: str) -> str:
+    """The fact of the ground that decides how a step of this guide turns out."""
+    return f"{move.name}: {name}"
+
+
+def _without_turns(state: State) -> State:
+    return {slot: node for slot, node in state.items() if ": " not in slot}
 
 
 class _Layers:

@@ -67,6 +67,13 @@ class Move:
         return self.bundle.world.formula(self.bundle.guide.admission.condition)
 
     @cached_property
+    def hidden(self) -> tuple[str, ...]:
+        """Slots that decide how its steps by hand turn out."""
+        return tuple(
+            name for r in self.rows if r.action for name, _values in r.action.hidden_facts()
+        )
+
+    @cached_property
     def steps(self) -> tuple[CompiledStep, ...]:
         return tuple(steps_of(self.bundle, self.rows))
 

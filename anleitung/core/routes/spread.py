@@ -58,6 +58,10 @@ class Spread:
 def spread_of(ground: Ground, moves: Sequence[Move], known: Mapping[str, str], aim: Aim) -> Spread:
     """moves: the legs, in their order. known: what is told of the phone."""
     space = ground.space
+    names = [move.name for move in moves if move.hidden]
+    if len(set(names)) < len(names):
+        # The same step by hand, done twice, may turn out in two ways: that is not told apart here.
+        return Spread(0, 0, "", (), finished=False)
     try:
         possible = phones_of(ground, known)
         well = phones_through(ground, moves, possible, aim)

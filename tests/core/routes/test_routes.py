@@ -13,6 +13,7 @@ from anleitung.core.conditions.text import print_condition
 from anleitung.core.diagrams.space import FactKind, Node
 from anleitung.core.documents.base import Typed
 from anleitung.core.formats.read_bundle import read_bundle
+from anleitung.core.phone.actions.by_hand import ByHand
 from anleitung.core.routes.aims import aims_of
 from anleitung.core.routes.ground import Ground, UnknownFact
 from anleitung.core.routes.missing import missing_link
@@ -249,3 +250,17 @@ def test_every_aim_can_be_asked_of_every_codename(codename: str) -> None:
     assert len({a.id for a in aims}) == len(aims)
     for named, keep in product(aims[:3], [frozenset[str](), frozenset({"apps"})]):
         assert search(on, on.phone({}), Aim(named.condition, keep)).legs >= 0
+
+
+def test_how_a_step_by_hand_turns_out_in_one_guide_tells_nothing_of_another() -> None:
+    bundle = ground("achtknoten").bundles["unlock"]
+    step = ByHand(action="by-hand", id="by-hand", says="Wait for it", unknown=("screen-lock",))
+    steps = (step, *bundle.guide.steps)
+    by_hand = bundle.with_guide(bundle.guide.model_copy(update={"steps": steps}))
+    moves = [*moves_of("one", by_hand), *moves_of("two", by_hand)]
+    on = Ground(moves)
+    turns = [f for f in on.space.facts if f.name.endswith("by-hand.screen-lock")]
+    assert [f.name.partition(": ")[0] for f in turns] == ["one", "two"]
+    wanted = aim("bootloader is unlocked")
+    assert spread_of(on, moves[:1], {}, wanted).finished
+    assert not spread_of(on, [moves[0], moves[0]], {}, wanted).finished

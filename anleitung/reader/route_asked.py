@@ -1,0 +1,76 @@
+"""What a reader asks of routes, as an address holds it."""
+
+from collections.abc import Iterator
+from typing import Any
+from urllib.parse import urlencode
+
+from django.http import QueryDict
+
+from anleitung.core.proof.explain.words import (
+    fact_words,
+    values_words,
+)
+from anleitung.core.routes.ground import Ground
+from anleitung.reader.check import NOTHING_GIVEN, Given, read_build
+from anleitung.routes.ask import Asked
+
+# Of the phone: what a reader is asked for, where phones of the codename differ in it.
+ASKED = ("variant", "region", "carrier", "bootloader", "system")
+KEEP = ("apps", "media")
+
+
+class Question:
+    """What the address asks, as far as it can be."""
+
+    def __init__(self, ground: Ground, query: QueryDict) -> None:
+        self.ground = ground
+        bundle = next(iter(ground.bundles.values()))
+        self.given: Given = NOTHING_GIVEN
+        if build := query.get("build", "")[:200]:
+            self.given = read_build(bundle, build)
+        self.aim = query.get("to", "")[:130]
+        self.keep = frozenset(k for k in query.getlist("keep")[:5] if k in KEEP)
+        self.without = frozenset(w[:130] for w in query.getlist("without")[:20])
+        self.known: dict[str, str] = {}
+        for fact in ground.space.facts:
+            if (value := query.get(fact.name, "")) in fact.values:
+                self.known[fact.name] = value
+        if self.given.build and not self.given.fault:
+            self.known["base"] = self.given.build
+        way = query.get("way", "")[:3]
+        self.chosen = int(way) if way.isascii() and way.isdecimal() else 1
+
+    def fields(self) -> Iterator[dict[str, Any]]:
+        bundle = next(iter(self.ground.bundles.values()))
+        for name in ASKED:
+            if name not in self.ground.space.level_of:
+                continue
+            values = self.ground.space.facts[self.ground.space.level_of[name]].values
+            if len(values) > 1:
+                yield {
+                    "name": name,
+                    "words": fact_words(bundle, name),
+                    "values": [
+                        {
+                            "id": v,
+                            "words": values_words(bundle, name, (v,)),
+                            "on": self.known.get(name) == v,
+                        }
+                        for v in values
+                    ],
+                }
+
+    def asked(self) -> Asked:
+        return Asked(self.aim, tuple(sorted(self.known.items())), self.keep, self.without)
+
+    def address(self, **more: Any) -> str:
+        """This question with something else in it."""
+        parts: list[tuple[str, str]] = [("to", self.aim)]
+        parts += [(k, v) for k, v in self.known.items() if k not in more and k != "base"]
+        if self.given.build and "base" not in more:
+            parts.append(("build", self.given.build))
+        if not more.pop("keep_nothing", False):
+            parts += [("keep", k) for k in sorted(self.keep)]
+        without = self.without | {more.pop("leave")} if "leave" in more else self.without
+        parts += [("without", w) for w in sorted(without)]
+        return "?" + urlencode([*parts, *((k, str(v)) for k, v in more.items())])
