@@ -20,6 +20,7 @@ from anleitung.core.routes.ground import UnknownFact
 from anleitung.limits.addresses import client_address
 from anleitung.limits.spend import TooMany, address_name, spend
 from anleitung.reader.language import in_their_language
+from anleitung.reader.problems import problem_page
 from anleitung.reader.route_asked import KEEP, Question
 from anleitung.reader.route_shown import (
     choice_out,
@@ -49,7 +50,8 @@ def route_page(request: HttpRequest, codename: str) -> HttpResponse:
     except NoSuchDocument as error:
         raise Http404 from error
     if on is None:
-        raise Http404
+        title, text = _("No guides for this phone yet."), _("No guides are published yet.")
+        return problem_page(request, status=404, title=title, text=text)
     question = Question(on.ground, request.GET)
     told: dict[str, Any] = {}
     if question.aim:

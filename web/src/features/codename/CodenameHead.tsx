@@ -32,6 +32,9 @@ export function CodenameHead({ codename }: { codename: string }) {
             {each.says}
           </NavLink>
         ))}
+        <a className="pb-0.5 text-soft no-underline" href={`/c/${codename}/route`}>
+          Routes
+        </a>
         {phone.data && (
           <span>
             {phone.data.maker} {phone.data.market_names.join(", ")}
