@@ -13,9 +13,10 @@ from anleitung.core.sheet.prose import prose_html
 from anleitung.guides.load import load_bundle, load_sheet
 from anleitung.guides.models import Revision
 from anleitung.storage.recent import Kept
-from anleitung.translations.load import LANGUAGES, Standings, standings_of
+from anleitung.translations.load import LANGUAGES, Standings, newest_translation, standings_of
 
 _SHEETS: Kept[str, SheetOut] = Kept(per_language=True)
+_WORDS: Kept[str, "InTheirWords"] = Kept(per_language=True)
 
 
 @dataclass(frozen=True)
@@ -35,6 +36,12 @@ def in_their_words(revision: Revision, language: str) -> InTheirWords:
     bundle = load_bundle(revision)
     if language == ENGLISH:
         return InTheirWords(bundle)
+    newest = newest_translation(revision, language)
+    key = f"{bundle.fingerprint} {language} {newest.fingerprint if newest else ''}"
+    return _WORDS.get_or(key, lambda: _translated(revision, bundle, language))
+
+
+def _translated(revision: Revision, bundle: Bundle, language: str) -> InTheirWords:
     standing = standings_of(revision, language)
     guide = in_words(bundle.guide, standing.texts)
     done = {s.wording.text for s in standing.texts if s.state == "translated"}
@@ -57,7 +64,7 @@ def sheet_in_their_words(revision: Revision, proof: ProofOut, words: InTheirWord
 
 def title_in(revision: Revision, language: str) -> str:
     """For lists of guides: the title as it is translated, else as it is."""
-    if language not in LANGUAGES:
+    if language not in LANGUAGES or newest_translation(revision, language) is None:
         return revision.title
     standing = standings_of(revision, language)
     says = {s.wording.place: s.says for s in standing.texts if s.state == "translated"}

@@ -49,7 +49,8 @@ def _of_life(ground: Ground) -> Iterator[NamedAim]:
     yield _aim(
         "sale",
         _("make it ready for sale: the maker’s system, locked, nothing of yours on it"),
-        "system is stock and bootloader is locked and mode is system and apps is gone",
+        "system is stock and bootloader is locked and mode is system and apps is gone"
+        " and account is none",
     )
 
 
