@@ -31,7 +31,7 @@ from anleitung.reader.route_shown import (
     stuck_out,
 )
 from anleitung.reader.views import CHOICES
-from anleitung.routes.ask import MOST_SHOWN, OnGround, answer, ground_of
+from anleitung.routes.ask import MOST_SHOWN, NoSuchAim, OnGround, answer, ground_of
 
 _LEFT_OUT = Texts(
     {
@@ -90,6 +90,10 @@ def route_checksums(request: HttpRequest, codename: str) -> HttpResponse:
 
 def _answer(request: HttpRequest, on: OnGround, question: Question) -> dict[str, Any]:
     now = timezone.now()
+    if question.foreign:
+        return {
+            "fault": _("This phone has no such property: {what}.").format(what=question.foreign)
+        }
     try:
         spend(
             CHOICES,
@@ -104,8 +108,8 @@ def _answer(request: HttpRequest, on: OnGround, question: Question) -> dict[str,
         return {"fault": _("This phone has no such property: {what}.").format(what=error.args[0])}
     except BudgetSpent:
         return {"fault": _("This could not be decided within its bound. Say more of your phone.")}
-    except KeyError:
-        return {"fault": _("There is no such aim for this phone.")}
+    except NoSuchAim as error:
+        return {"fault": _("There is no such aim for this phone: {what}.").format(what=error)}
     if told.phone is None or told.found is None:
         return {"fault": _("What you said cannot all be true of one phone. Change one of it.")}
     if told.phone.get("base") == NOT_LISTED:

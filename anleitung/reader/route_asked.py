@@ -12,11 +12,12 @@ from anleitung.core.proof.explain.words import (
 )
 from anleitung.core.routes.ground import Ground
 from anleitung.reader.check import NOTHING_GIVEN, Given, read_build
-from anleitung.routes.ask import Asked
+from anleitung.routes.ask import WHEN, Asked
 
 # Of the phone: what a reader is asked for, where phones of the codename differ in it.
-ASKED = ("variant", "region", "carrier", "bootloader", "system")
+ASKED = ("variant", "region", "carrier", "bootloader", "system", "host")
 KEEP = ("apps", "media")
+MOST_LETTERS = 500  # of an aim that is typed as a condition
 
 
 class Question:
@@ -29,12 +30,19 @@ class Question:
         if build := query.get("build", "")[:200]:
             self.given = read_build(bundle, build)
         self.aim = query.get("to", "")[:130]
+        self.when = " ".join(query.get("when", "")[:MOST_LETTERS].split())
+        if self.when:
+            self.aim = f"{WHEN}{self.when}"
         self.keep = frozenset(k for k in query.getlist("keep")[:5] if k in KEEP)
         self.without = frozenset(w[:130] for w in query.getlist("without")[:20])
         self.known: dict[str, str] = {}
+        # What was said of the phone and cannot be said of this codename: never passed over.
+        self.foreign = ""
         for fact in ground.space.facts:
             if (value := query.get(fact.name, "")) in fact.values:
                 self.known[fact.name] = value
+            elif value:
+                self.foreign = self.foreign or f"{fact.name}: {value[:60]}"
         if self.given.build and not self.given.fault:
             self.known["base"] = self.given.build
         way = query.get("way", "")[:3]
@@ -65,8 +73,9 @@ class Question:
 
     def address(self, **more: Any) -> str:
         """This question with something else in it."""
-        parts: list[tuple[str, str]] = [("to", self.aim)]
-        parts += [(k, v) for k, v in self.known.items() if k not in more and k != "base"]
+        parts: list[tuple[str, str]] = [("when", self.when) if self.when else ("to", self.aim)]
+        given = "base" if self.given.build else ""
+        parts += [(k, v) for k, v in self.known.items() if k not in more and k != given]
         if self.given.build and "base" not in more:
             parts.append(("build", self.given.build))
         if not more.pop("keep_nothing", False):

@@ -6,7 +6,9 @@ from datetime import datetime
 from typing import Literal
 
 from anleitung.catalogue.load import load_device, load_graph, stored_builds
+from anleitung.core.conditions.model import atoms
 from anleitung.core.diagrams.space import FactKind
+from anleitung.core.documents.base import Typed
 from anleitung.core.documents.build import Build
 from anleitung.core.documents.device import Device
 from anleitung.core.evidence.report import EvidenceOut
@@ -24,9 +26,14 @@ from anleitung.reports.evidence import evidence_for
 from anleitung.storage.recent import Kept
 
 MOST_SHOWN = 5
+WHEN = "when:"  # before an aim that is typed as a condition
 LeftOut = Literal["older", "deprecated", "dead"]
 _GROUNDS: Kept[tuple[object, ...], Ground] = Kept(most=8)
 _ANSWERS: Kept[tuple[object, ...], "Answered"] = Kept(most=200)
+
+
+class NoSuchAim(ValueError):
+    """The codename does not have it, or what was typed is no condition on it."""
 
 
 @dataclass(frozen=True)
@@ -132,11 +139,27 @@ def _why_left_out(
 
 
 def answer(on: OnGround, asked: Asked) -> Answered:
-    """Raises UnknownFact, BudgetSpent, KeyError for an aim that the codename does not have."""
-    aim = next((a for a in aims_of(on.ground) if a.id == asked.aim), None)
-    if aim is None:
-        raise KeyError(asked.aim)
+    """Raises UnknownFact, BudgetSpent, NoSuchAim."""
+    if asked.aim.startswith(WHEN):
+        aim = _typed_aim(on.ground, asked.aim.removeprefix(WHEN))
+    else:
+        known = {each.id: each for each in aims_of(on.ground)}
+        if asked.aim not in known:
+            raise NoSuchAim(asked.aim)
+        aim = known[asked.aim]
     return _ANSWERS.get_or((on.key, asked), lambda: _answered(on.ground, aim, asked))
+
+
+def _typed_aim(ground: Ground, text: str) -> NamedAim:
+    """An aim as a condition in the words of guides."""
+    try:
+        condition = Typed.parse(text).condition
+    except ValueError as error:
+        raise NoSuchAim(str(error)) from error
+    for atom in atoms(condition):
+        if atom.fact not in ground.vocabulary:
+            raise NoSuchAim(atom.fact)
+    return NamedAim(f"{WHEN}{text}", text, condition)
 
 
 def _answered(ground: Ground, named: NamedAim, asked: Asked) -> Answered:

@@ -4,8 +4,11 @@ import fcntl
 import os
 import re
 import shutil
+import sqlite3
+import time
 import urllib.request
 from collections.abc import Iterator
+from contextlib import closing
 from pathlib import Path
 from typing import Any
 
@@ -68,8 +71,24 @@ def loaded_demo(tmp_path_factory: pytest.TempPathFactory) -> Path:
             begun.mkdir()
             with demo_site(begun) as address, urllib.request.urlopen(address, timeout=30) as front:
                 (begun / "front.html").write_bytes(front.read())
+                _let_the_round_end(begun / "anleitung.sqlite3")
             begun.rename(data)
     return data
+
+
+def _let_the_round_end(database: Path) -> None:
+    """The demo looks at its sources when it starts; a site that ends meanwhile takes its simulated
+
+    mirror along, and what was looked at just then would be told as broken for ever.
+    """
+    until = time.monotonic() + 90
+    while time.monotonic() < until:
+        with closing(sqlite3.connect(database)) as opened:
+            states = {state for (state,) in opened.execute("select state from mirrors_check")}
+        if states and not states & {"waiting", "running"}:
+            return
+        time.sleep(0.5)
+    raise AssertionError("the demo did not come through its round of sources")
 
 
 @pytest.fixture(scope="session")

@@ -49,6 +49,9 @@ def test_what_a_closed_tab_could_not_send_is_sent_by_the_next(
     bench.close()
     context.set_offline(False)
     other = context.new_page()
+    # An emulated network that comes back breaks what is on its way just then.
+    other.goto("/c/")
+    expect(other.get_by_role("heading", name="Needs a decision")).to_be_visible()
     other.goto(address)
     expect(rows(other)).to_have_count(2)
     expect(rows(other).nth(1)).to_contain_text("Restart")

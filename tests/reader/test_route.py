@@ -76,7 +76,7 @@ def test_what_is_not_said_and_decides_is_asked(two: Revision) -> None:
     [
         (TO | {"keep": "media"}, "each of them takes what you want to keep: photos and files"),
         (TO | {"without": "unlock"}, "“Install Wattläufer 5” would end there, and wants:"),
-        ({"to": "rooted:wattlaeufer"}, "There is no such aim for this phone."),
+        ({"to": "rooted:wattlaeufer"}, "There is no such aim for this phone: rooted:wattlaeufer."),
         (TO | LOCKED | {"build": "PS-99.9.9-KU.r9"}, "Your build is not in our list"),
         (TO | {"bootloader": "locked", "system": "wattlaeufer"}, "cannot all be true of one phone"),
         ({"to": "stock"}, "The usual phone that is as you say is there already."),
@@ -86,7 +86,12 @@ def test_what_is_not_said_and_decides_is_asked(two: Revision) -> None:
         ),
         (TO | {"without": "unlock"}, "of the others nothing is said"),
         (TO | {"way": "\u00b2"}, "leg by leg"),
-        (TO | {"way": "99", "variant": "<b>"}, "leg by leg"),
+        (TO | {"way": "99"}, "leg by leg"),
+        (TO | {"variant": "<b>"}, "has no such property: variant: &lt;b&gt;"),
+        (TO | LOCKED | {"host": "kogge"}, "leg by leg"),
+        ({"when": "bootloader is unlocked and system is stock"}, "leg by leg"),
+        ({"when": "bootloader is"}, "There is no such aim for this phone"),
+        ({"when": "own.hat is red"}, "There is no such aim for this phone: own.hat"),
     ],
 )
 def test_each_question_has_a_plain_answer(two: Revision, query: Any, says: str) -> None:
