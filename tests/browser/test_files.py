@@ -169,7 +169,7 @@ def test_a_picture_is_put_to_a_step_and_taken_away(bench: Page, tmp_path: Path) 
     bench.get_by_role("button", name="Add it to the step").click()
     shown = bench.get_by_role("img", name="the question on the screen")
     expect(shown).to_be_visible()
-    assert shown.evaluate("each => each.naturalWidth") == 120
+    expect(shown).to_have_js_property("naturalWidth", 120)
     bench.get_by_role("button", name="Remove this picture").click()
     expect(shown).not_to_be_attached()
 
