@@ -18,7 +18,7 @@ from anleitung.core.routes.aims import aims_of
 from anleitung.core.routes.ground import Ground
 from anleitung.core.routes.moves import moves_of, updates_of
 from anleitung.core.routes.run import LOSSES, Leg, take
-from anleitung.core.routes.search import Aim, Cost, holds, search
+from anleitung.core.routes.search import Aim, Cost, holds, lost_between, search
 from anleitung.core.routes.spread import spread_of
 from anleitung.core.updates.moves import Graph
 from anleitung.demo.bundles import bundle_files, guide_names
@@ -70,13 +70,11 @@ def every(on: Ground, phone: dict[str, str], aim: Aim, longest: int) -> set[Cost
     found: set[Cost] = set()
 
     def further(legs: tuple[Leg, ...], state: dict[str, object]) -> None:
-        lost = {x for x in LOSSES if start[x] == "present" and state[x] != "present"}
-        if start["warranty"] == "intact" and state["warranty"] != "intact":
-            lost.add("warranty")
+        lost = lost_between(on.world, start, state)
         if holds(on, aim, state) and not lost & aim.keep:
             found.add(
                 Cost(
-                    frozenset(lost),
+                    lost,
                     max((leg.move.risk for leg in legs), default=0),
                     sum(leg.hands[1] for leg in legs),
                     sum(leg.waiting[1] for leg in legs),

@@ -82,7 +82,13 @@ def route_checksums(request: HttpRequest, codename: str) -> HttpResponse:
     told = _answer(request, on, Question(on.ground, request.GET))
     if "files" not in told:
         raise Http404
-    files = {f["name"]: f["sha256"] for f in told["files"] if f["sha256"]}
+    listed = [f for f in told["files"] if f["sha256"]]
+    names = [f["name"] for f in listed]
+    # Two files of one name lie in the folders of their legs.
+    files = {
+        f["name"] if names.count(f["name"]) == 1 else f"leg-{f['leg']}/{f['name']}": f["sha256"]
+        for f in listed
+    }
     response = HttpResponse(write_checksums(files), content_type="text/plain; charset=utf-8")
     response["Content-Disposition"] = f'attachment; filename="{CHECKSUMS}"'
     return response
@@ -92,7 +98,7 @@ def _answer(request: HttpRequest, on: OnGround, question: Question) -> dict[str,
     now = timezone.now()
     if question.foreign:
         return {
-            "fault": _("This phone has no such property: {what}.").format(what=question.foreign)
+            "fault": _("This cannot be taken as it stands: {what}.").format(what=question.foreign)
         }
     try:
         spend(

@@ -16,7 +16,9 @@ from anleitung.routes.ask import WHEN, Asked
 
 # Of the phone: what a reader is asked for, where phones of the codename differ in it.
 ASKED = ("variant", "region", "carrier", "bootloader", "system", "host")
-KEEP = ("apps", "media")
+KEEP = ("apps", "media", "root", "warranty", "protected-content")
+MOST_WITHOUT = 20  # moves that are left out
+_PARTS = ("to", "when", "keep", "build", "way", "without", "lang")
 MOST_LETTERS = 500  # of an aim that is typed as a condition
 
 
@@ -34,10 +36,10 @@ class Question:
         if self.when:
             self.aim = f"{WHEN}{self.when}"
         self.keep = frozenset(k for k in query.getlist("keep")[:5] if k in KEEP)
-        self.without = frozenset(w[:130] for w in query.getlist("without")[:20])
+        self.without = frozenset(w[:130] for w in query.getlist("without")[:MOST_WITHOUT])
         self.known: dict[str, str] = {}
-        # What was said of the phone and cannot be said of this codename: never passed over.
-        self.foreign = ""
+        # What was said and means nothing here: never passed over.
+        self.foreign = self._foreign(query)
         for fact in ground.space.facts:
             if (value := query.get(fact.name, "")) in fact.values:
                 self.known[fact.name] = value
@@ -47,6 +49,22 @@ class Question:
             self.known["base"] = self.given.build
         way = query.get("way", "")[:3]
         self.chosen = int(way) if way.isascii() and way.isdecimal() else 1
+
+    def _foreign(self, query: QueryDict) -> str:
+        """The first part of the address that cannot be taken as it stands, "" for none."""
+        for name, values in query.lists():
+            said = f"{name[:60]}: {', '.join(map(str, values))[:80]}"
+            if name not in _PARTS and name not in self.ground.space.level_of:
+                return said
+            if name in self.ground.space.level_of and len(set(values)) > 1:
+                return said
+            if name == "keep" and not set(values) <= set(KEEP):
+                return said
+            if name == "without" and len(values) > MOST_WITHOUT:
+                return said
+            if name == "when" and len(str(values[-1])) > MOST_LETTERS:
+                return said
+        return self.given.fault
 
     def fields(self) -> Iterator[dict[str, Any]]:
         bundle = next(iter(self.ground.bundles.values()))

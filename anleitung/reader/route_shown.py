@@ -29,9 +29,9 @@ from anleitung.routes.ask import Answered, OnGround
 
 RISKS = Texts(
     {
-        0: N_("nothing is written that cannot be undone"),
+        0: N_("no step that nothing takes back, none that must not be interrupted"),
         1: N_("one step or more has no way back"),
-        2: N_("an interrupted step leaves a phone that hangs; a guide leads back from there"),
+        2: N_("an interrupted step leaves a phone that hangs; a guide is named that leads back"),
         3: N_("an interrupted step leaves a phone that hangs, and no guide is named for it"),
     }
 )
@@ -86,7 +86,7 @@ class _Drawn:
 def sheet_out(on: OnGround, question: Question, route: Route) -> dict[str, Any]:
     whole = sum(leg.hands[1] + leg.waiting[1] for leg in route.legs) or 1
     at, legs = 0, []
-    files: dict[str, dict[str, Any]] = {}
+    files: dict[tuple[str, str], dict[str, Any]] = {}
     cautions: dict[str, str] = {}
     for number, leg in enumerate(route.legs, 1):
         wide = FULL * (leg.hands[1] + leg.waiting[1]) // whole
@@ -94,7 +94,7 @@ def sheet_out(on: OnGround, question: Question, route: Route) -> dict[str, Any]:
         drawn = _Drawn(at, hands, max(wide - hands, 0))
         at += wide
         for package in _packages(leg, question.known.get("variant", "")):
-            files.setdefault(package.sha256 or package.name, _file(package, number))
+            files.setdefault((package.name, package.sha256 or ""), _file(package, number))
         for step in _steps(leg):
             for caution in step.cautions(leg.move.bundle.world):
                 own = leg.move.bundle.guide.caution_words

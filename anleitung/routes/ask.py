@@ -19,6 +19,7 @@ from anleitung.core.routes.missing import MissingLink, missing_link
 from anleitung.core.routes.moves import Move, Reported, moves_of, updates_of
 from anleitung.core.routes.search import Aim, Found, search
 from anleitung.core.routes.spread import Spread, nearest_phone, phones_of, spread_of
+from anleitung.core.updates.moves import Graph
 from anleitung.guides.load import newest_revisions, readable
 from anleitung.guides.models import Revision
 from anleitung.guides.states import deprecation_of
@@ -92,6 +93,7 @@ def ground_of(codename: str, *, now: datetime) -> OnGround | None:
         # None carries the documents of today: those of the newest count, and it is said.
         newest = max(all_rows, key=lambda each: each[0].pk)[1]
         fits = _Documents(newest.device, {b.build: b for b in newest.builds})
+        graph = Graph(newest.placed)
     for row, bundle in all_rows:
         evidence = evidence_for(row, now=now)
         why = _why_left_out(row, bundle, evidence, fits)
@@ -105,7 +107,7 @@ def ground_of(codename: str, *, now: datetime) -> OnGround | None:
         return None
     key = (
         *((m.key, m.bundle.fingerprint, m.reported) for m in moves),
-        *((b.build, b.withdrawn) for b in graph.builds.values()),
+        *graph.builds.values(),
     )
 
     def made() -> Ground:

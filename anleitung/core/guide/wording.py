@@ -21,7 +21,6 @@ from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.menu import Menu
 
 State = Literal["translated", "changed", "missing"]
-MOST_WORDINGS = 20_000
 
 # What the phone shows, letter by letter, and what is not for readers.
 _NOT_SAID: frozenset[tuple[type[BaseModel], str]] = frozenset(

@@ -2,10 +2,13 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass
+from itertools import product
 
-from anleitung.core.conditions.model import Condition, all_of, atoms
+from anleitung.core.conditions.model import Condition, all_of, any_of, atoms
 from anleitung.core.documents.base import Typed
+from anleitung.core.guide.bundle import Bundle
 from anleitung.core.marked import gettext as _
+from anleitung.core.proof.explain.links import with_choices
 from anleitung.core.routes.ground import Ground
 
 
@@ -24,12 +27,20 @@ def aims_of(ground: Ground) -> list[NamedAim]:
     for name, bundle in ground.bundles.items():
         if name.startswith("update "):
             continue
-        promised = [p.condition for p in bundle.guide.promise.holds]
-        told = all_of([c for c in promised if _can_be_told(ground, c)])
-        if promised and atoms(told):
+        told = _promised(bundle)
+        if atoms(told) and _can_be_told(ground, told):
             words = _("what “{title}” promises").format(title=bundle.guide.title)
             found.append(NamedAim(f"guide:{name}", words, told))
     return found
+
+
+def _promised(bundle: Bundle) -> Condition:
+    """All that it promises, for one way or another to make its choices."""
+    promised = [p.condition for p in bundle.guide.promise.holds]
+    used = {atom.fact for condition in promised for atom in atoms(condition)}
+    asked = {f"option.{name}": c for name, c in bundle.options.items() if f"option.{name}" in used}
+    ways = [dict(zip(asked, made, strict=True)) for made in product(*asked.values())]
+    return any_of([all_of([with_choices(c, way) for c in promised]) for way in ways])
 
 
 def _of_life(ground: Ground) -> Iterator[NamedAim]:

@@ -11,10 +11,12 @@ from typing import NamedTuple
 
 from anleitung.core.conditions.model import Condition, Evaluated, atoms
 from anleitung.core.diagrams.one import OneStart, PlainState
+from anleitung.core.phone.world import SIDE_LOSSES, World
 from anleitung.core.routes.ground import Ground, lasting
 from anleitung.core.routes.moves import Move
 from anleitung.core.routes.run import LOSSES, Leg, Refusal, take
 
+WHOLE = {**dict.fromkeys(LOSSES, "present"), **SIDE_LOSSES}
 MOST_LEGS = 6
 MOST_STATES = 400  # beyond that many states the search says so, and claims nothing of the rest
 Key = frozenset[tuple[str, object]]
@@ -120,7 +122,7 @@ class _Seeker:
                 if isinstance(leg, Refusal):
                     if not way.legs:
                         self.refused.append(leg)
-                elif self._keep(further := _further(way, leg, self.start)):
+                elif self._keep(further := _further(way, leg, self.start, self.ground.world)):
                     following.append(further)
             if self.is_full:
                 break
@@ -142,12 +144,15 @@ class _Seeker:
     def _is_hopeless(self, way: Route) -> bool:
         """Whatever follows, what is to be kept is gone, or something that is there already is no
 
-        worse in anything. What is gone comes back only from a copy; risk and time only grow.
+        worse in anything. Data that is gone comes back only from a copy, the warranty never;
+
+        root and the quality of films may. Risk and time only grow.
         """
         gone = frozenset(
             loss
             for loss in way.cost.lost
-            if loss not in LOSSES or way.after[f"backup.{loss}"] in ("none", "lost")
+            if loss == "warranty"
+            or (loss in LOSSES and way.after[f"backup.{loss}"] in ("none", "lost"))
         )
         if gone & self.aim.keep:
             return True
@@ -171,14 +176,19 @@ class _Seeker:
         return Found(tuple(best), reached, tuple(self.refused), legs, is_whole, already)
 
 
-def _further(way: Route, leg: Leg, start: PlainState) -> Route:
-    lost = frozenset(
-        loss for loss in LOSSES if start[loss] == "present" and leg.after[loss] != "present"
+def lost_between(world: World, start: PlainState, after: PlainState) -> frozenset[str]:
+    """Everything that a guide may cost, root and the quality of films included."""
+    slots = {loss: world.slot_of_loss(loss) for loss in WHOLE}
+    return frozenset(
+        loss
+        for loss, slot in slots.items()
+        if start.get(slot) == WHOLE[loss] and after.get(slot) != WHOLE[loss]
     )
-    if start["warranty"] == "intact" and leg.after["warranty"] != "intact":
-        lost |= {"warranty"}
+
+
+def _further(way: Route, leg: Leg, start: PlainState, world: World) -> Route:
     cost = Cost(
-        lost,
+        lost_between(world, start, leg.after),
         max(way.cost.risk, leg.move.risk),
         way.cost.hands + leg.hands[1],
         way.cost.waiting + leg.waiting[1],

@@ -148,9 +148,19 @@ def chains(on: Ground, phone: dict[str, str], longest: int) -> Iterator[tuple[Le
 
 def cost_of(on: Ground, phone: dict[str, str], legs: tuple[Leg, ...]) -> Cost:
     start, end = on.state_of(phone), legs[-1].after if legs else on.state_of(phone)
-    lost = {x for x in ("apps", "media") if start[x] == "present" and end[x] != "present"}
-    if start["warranty"] == "intact" and end["warranty"] != "intact":
-        lost.add("warranty")
+    # Slot by slot, as the model writes them.
+    whole = {
+        "apps": "present",
+        "media": "present",
+        "warranty": "intact",
+        "protected-content": "full",
+        f"cur.{on.world.first_ramdisk}.root": "present",
+    }
+    lost = {
+        "root" if x.endswith(".root") else x
+        for x, kept in whole.items()
+        if start.get(x) == kept and end.get(x) != kept
+    }
     return Cost(
         frozenset(lost),
         max((leg.move.risk for leg in legs), default=0),

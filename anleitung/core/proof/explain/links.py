@@ -72,7 +72,7 @@ def _admits(compiled: Compiled, second: Bundle, state: State) -> Node:
     algebra = DiagramAlgebra(space, state.__getitem__)
     for choices in product(*options.values()):
         chosen = dict(zip((f"option.{name}" for name in options), choices, strict=True))
-        condition = _with_choices(admission, chosen)
+        condition = with_choices(admission, chosen)
         if any(atom.fact not in vocabulary for atom in atoms(condition)):
             continue
         holds = Evaluated(condition, vocabulary).over(algebra)
@@ -83,7 +83,7 @@ def _admits(compiled: Compiled, second: Bundle, state: State) -> Node:
 _NEVER = Not(And(()))
 
 
-def _with_choices(condition: Condition, chosen: dict[str, str]) -> Condition:
+def with_choices(condition: Condition, chosen: dict[str, str]) -> Condition:
     """The condition with every question about a choice answered."""
     match condition:
         case Is(fact, value) if fact in chosen:
@@ -91,12 +91,12 @@ def _with_choices(condition: Condition, chosen: dict[str, str]) -> Condition:
         case In(fact, values) if fact in chosen:
             return And(()) if chosen[fact] in values else _NEVER
         case Not(of):
-            return Not(_with_choices(of, chosen))
+            return Not(with_choices(of, chosen))
         case EverySlot(of):
-            return EverySlot(_with_choices(of, chosen))
+            return EverySlot(with_choices(of, chosen))
         case And(parts):
-            return all_of([_with_choices(p, chosen) for p in parts])
+            return all_of([with_choices(p, chosen) for p in parts])
         case Or(parts):
-            return any_of([_with_choices(p, chosen) for p in parts])
+            return any_of([with_choices(p, chosen) for p in parts])
         case Is() | In() | Compare():
             return condition
