@@ -27,6 +27,7 @@ from anleitung.reader.route_shown import (
     decides_out,
     losses_out,
     missing_out,
+    run_on_out,
     sheet_out,
     stuck_out,
 )
@@ -140,6 +141,7 @@ def _answer(request: HttpRequest, on: OnGround, question: Question) -> dict[str,
         shown |= {"spread": spread, "decides": decides_out(question, spread)}
         if routes[chosen - 1].legs:
             shown |= sheet_out(on, question, routes[chosen - 1])
+            shown["run_on"] = run_on_out(question, told.phone)
     if told.takes:
         shown["takes"] = losses_out(told.takes)
         shown["without_keeping"] = question.address(keep_nothing=True)

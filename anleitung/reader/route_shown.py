@@ -1,6 +1,6 @@
 """A route in words and on a time scale, as a reader is told it."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from typing import Any
 from urllib.parse import urlencode
@@ -24,7 +24,7 @@ from anleitung.core.routes.spread import Answer, Spread
 from anleitung.core.sheet.build import size_words
 from anleitung.core.sheet.clock import span_words
 from anleitung.guides.load import address_of
-from anleitung.reader.route_asked import Question
+from anleitung.reader.route_asked import ASKED, Question
 from anleitung.routes.ask import Answered, OnGround
 
 RISKS = Texts(
@@ -189,6 +189,16 @@ def _file(package: Package, leg: int) -> dict[str, Any]:
         "sha256": package.sha256 or "",
         "leg": leg,
     }
+
+
+def run_on_out(question: Question, phone: Mapping[str, str]) -> str:
+    """The phone that the legs were found on, as far as readers are asked for it."""
+    bundle = next(iter(question.ground.bundles.values()))
+    return "; ".join(
+        f"{fact_words(bundle, name)}: {values_words(bundle, name, (phone[name],))}"
+        for name in (*ASKED, "base")
+        if name in phone
+    )
 
 
 def stuck_out(refusal: Refusal) -> dict[str, Any]:

@@ -54,6 +54,7 @@ def test_the_legs_are_shown_with_files_cautions_and_one_list(two: Revision) -> N
     assert "Here go apps with their settings, photos and files." in html
     assert "This erases all data on the phone." in html
     assert f'/r/{two.short}?variant=K6"' in html
+    assert "those of this phone: variant: K6; region: " in html
     # Files of the other variant are not fetched.
     assert "radio-12.4.7-k6.img" in html
     assert "radio-12.4.7-m6.img" not in html
