@@ -67,6 +67,8 @@ from anleitung.core.writing.passages import passage_about
 from anleitung.guides.asked import ask_goes_with
 from anleitung.guides.find import find_guide_places
 from anleitung.guides.goes_with import GoesWithOut
+from anleitung.routes.map_shown import MapOut
+from anleitung.routes.mapping import ask_map
 
 router = Router(auth=MAINTAINERS)
 FAILED = {FAILURES: ProblemOut}
@@ -82,6 +84,12 @@ def get_phone(request: HttpRequest, codename: str) -> PhoneOut:
 def post_goes_with(request: HttpRequest, codename: str) -> GoesWithOut:
     """Every system of the codename's guides with every file that may stand beside it."""
     return ask_goes_with(actor=actor_of(request), codename=codename, now=timezone.now())
+
+
+@router.post("/codenames/{codename}/map", response={200: MapOut | None, **LONG})
+def post_map(request: HttpRequest, codename: str) -> MapOut | None:
+    """Which published guide and update leads to which, and where chains break. Null for none."""
+    return ask_map(actor=actor_of(request), codename=codename, now=timezone.now())
 
 
 @router.get("/codenames/{codename}/builds", response={200: BuildsOut, **FAILED})

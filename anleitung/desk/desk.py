@@ -14,6 +14,7 @@ from anleitung.core.documents.device import Device
 from anleitung.core.files.watched import tone_of
 from anleitung.core.guide.aim import AIMS, Aim
 from anleitung.core.marked import counted
+from anleitung.desk.chains import about_chains
 from anleitung.desk.guides import GuideState, state_of_guide
 from anleitung.desk.matters import Matter, MatterGroup, grouped
 from anleitung.guides.chain import opened_by
@@ -79,6 +80,7 @@ def read_desk(*, actor: User, now: datetime) -> Desk:
                 guides=tuple(states),
             )
         )
+        matters += about_chains(device.codename, actor=actor, now=now)
     matters += _about_unreadable()
     matters += _about_sources()
     return Desk(tuple(found), tuple(grouped(matters)))

@@ -6,7 +6,9 @@ from typing import Literal
 
 from anleitung.core.marked import N_, Texts
 
-MatterKind = Literal["reports", "sources", "unreadable", "today", "drafts", "review", "ready"]
+MatterKind = Literal[
+    "reports", "sources", "unreadable", "today", "chains", "drafts", "review", "ready"
+]
 Tone = Literal["loss", "care", "plain"]
 
 TITLES: Texts[MatterKind] = Texts(
@@ -15,6 +17,7 @@ TITLES: Texts[MatterKind] = Texts(
         "sources": N_("Sources that changed"),
         "unreadable": N_("Cannot be read"),
         "today": N_("Out of date"),
+        "chains": N_("Chains of guides"),
         "drafts": N_("Drafts with findings"),
         "review": N_("Asked to be read"),
         "ready": N_("Drafts ready to publish"),

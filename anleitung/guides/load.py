@@ -244,6 +244,14 @@ def newest_revisions(codename: str) -> list[Revision]:
     return [row for row in found.values() if is_for(row)]
 
 
+def all_withdrawn(codename: str) -> list[Revision]:
+    """Of each guide for the codename that has no state left to follow, the newest one."""
+    standing = {row.guide_id for row in newest_revisions(codename)}
+    rows = Revision.objects.filter(guide__in=guides_of(codename)).exclude(guide__in=standing)
+    found = {r.guide_id: r for r in rows.select_related("guide").order_by("number")}
+    return [r for r in (chosen_for(r, codename) for r in found.values()) if is_for(r)]
+
+
 def newest_revision(guide: Guide, codename: str) -> Revision | None:
     """Of one guide, under the codename; None where all are withdrawn."""
     return next((r for r in newest_revisions(codename) if r.guide_id == guide.pk), None)

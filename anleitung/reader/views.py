@@ -49,6 +49,7 @@ from anleitung.limits.spend import Limit, TooMany, address_name, spend
 from anleitung.reader.check import NOTHING_GIVEN, Given, check, read_build, way_there
 from anleitung.reader.course import options_of, rescues_of
 from anleitung.reader.files import MOST_BYTES, judge_files
+from anleitung.reader.first import first_of
 from anleitung.reader.language import in_their_language
 from anleitung.reader.translated import in_their_words, sheet_in_their_words
 from anleitung.reports.errors import AddressRefused, InvalidReport, KeyUsed, TooManyReports
@@ -305,6 +306,7 @@ def _render_revision(
         "address": address_of(revision),
         "others": [o for o in load_whole(revision).codenames if o != bundle.device.codename],
         "sheet": sheet,
+        "first": first_of(words.bundle.guide, mine),
         "before": (near := neighbours(revision, most_new=0)).before,
         "chain_missing": near.missing,
         "is_by_earlier_model": proof.model != MODEL_VERSION,

@@ -20,7 +20,7 @@ from anleitung.core.routes.moves import Move, Reported, moves_of, updates_of
 from anleitung.core.routes.search import Aim, Found, search
 from anleitung.core.routes.spread import Spread, nearest_phone, phones_of, spread_of
 from anleitung.core.updates.moves import Graph
-from anleitung.guides.load import newest_revisions, readable
+from anleitung.guides.load import all_withdrawn, newest_revisions, readable
 from anleitung.guides.models import Revision
 from anleitung.guides.states import deprecation_of
 from anleitung.reports.evidence import evidence_for
@@ -28,7 +28,7 @@ from anleitung.storage.recent import Kept
 
 MOST_SHOWN = 5
 WHEN = "when:"  # before an aim that is typed as a condition
-LeftOut = Literal["older", "deprecated", "dead"]
+LeftOut = Literal["older", "deprecated", "dead", "withdrawn"]
 _GROUNDS: Kept[tuple[object, ...], Ground] = Kept(most=8)
 _ANSWERS: Kept[tuple[object, ...], "Answered"] = Kept(most=200)
 
@@ -42,13 +42,16 @@ class OnGround:
     """key: of the ground, as long as nothing of it changes. revisions: by the name of a move.
 
     left_out: guides that no route takes, each with why: older (its document of the phone is),
-    deprecated, dead (phones are reported to be). is_older: no guide carries today's documents.
+    deprecated, dead (phones are reported to be). avoided: the moves of those that are not older.
+    older: the bundles of those that are, by name. is_older: no guide carries today's documents.
     """
 
     key: tuple[object, ...]
     ground: Ground
     revisions: Mapping[str, Revision]
     left_out: tuple[tuple[str, LeftOut], ...]
+    avoided: tuple[Move, ...]
+    older: Mapping[str, tuple[Revision, Bundle]]
     is_older: bool
 
 
@@ -86,6 +89,8 @@ def ground_of(codename: str, *, now: datetime) -> OnGround | None:
     moves: list[Move] = []
     revisions: dict[str, Revision] = {}
     left_out: list[tuple[str, LeftOut]] = []
+    avoided: list[Move] = []
+    older: dict[str, tuple[Revision, Bundle]] = {}
     all_rows = [(r, b) for r, b in readable(newest_revisions(codename)) if isinstance(r, Revision)]
     fits = _Documents(device, stored_builds(codename))
     is_older = not any(fits(bundle) for _row, bundle in all_rows)
@@ -99,12 +104,21 @@ def ground_of(codename: str, *, now: datetime) -> OnGround | None:
         why = _why_left_out(row, bundle, evidence, fits)
         if why is not None:
             left_out.append((row.title, why))
+            if why == "older":
+                older[row.guide.slug] = (row, bundle)
+            else:
+                avoided += moves_of(row.guide.slug, bundle, avoided=why)
+                revisions[row.guide.slug] = row
             continue
         revisions[row.guide.slug] = row
         reported = Reported(evidence.runs, evidence.failed)
         moves += moves_of(row.guide.slug, bundle, reported=reported)
     if not moves:
         return None
+    for gone, bundle in readable(all_withdrawn(codename)):
+        if isinstance(gone, Revision) and fits(bundle):
+            avoided += moves_of(gone.guide.slug, bundle, avoided="withdrawn")
+            revisions[gone.guide.slug] = gone
     key = (
         *((m.key, m.bundle.fingerprint, m.reported) for m in moves),
         *graph.builds.values(),
@@ -114,7 +128,7 @@ def ground_of(codename: str, *, now: datetime) -> OnGround | None:
         return Ground([*moves, *updates_of(moves[0].bundle, graph)])
 
     ground = _GROUNDS.get_or(key, made)
-    return OnGround(key, ground, revisions, tuple(left_out), is_older)
+    return OnGround(key, ground, revisions, tuple(left_out), tuple(avoided), older, is_older)
 
 
 @dataclass(frozen=True)

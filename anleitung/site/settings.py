@@ -47,6 +47,7 @@ INSTALLED_APPS = [
     "anleitung.mirrors",
     "anleitung.reports",
     "anleitung.review",
+    "anleitung.routes",
     "anleitung.translations",
     "anleitung.reader",
     "anleitung.demo",

@@ -69,6 +69,13 @@ class Unread(Document):
     of_what_stands: bool = False
 
 
+class Prerequisite(Document):
+    """A guide that comes before this one, and why, as readers are told it."""
+
+    guide: Id
+    reason: ShortText
+
+
 class Guide(Document):
     """One guide on one codename, or on several that share most of its steps."""
 
@@ -87,6 +94,11 @@ class Guide(Document):
         default=(),
         description="what a reader must have at hand before the first step: account, the name and "
         "password of the account that is signed in on the phone",
+    )
+    prerequisites: Annotated[tuple[Prerequisite, ...], Field(max_length=6)] = Field(
+        default=(),
+        description="guides of the same codename that come before this one, in their order; held "
+        "against what the proofs say",
     )
     caution_words: Annotated[dict[Id, ShortText], Field(max_length=30)] = Field(
         default={}, description="cautions in the author's words, by id; none can be left out"
@@ -114,6 +126,7 @@ class Guide(Document):
             ("tool", list(self.tools)),
             ("program", list(self.programs)),
             ("codename", [self.codename, *self.also_for]),
+            ("prerequisite", [self.id, *(each.guide for each in self.prerequisites)]),
         ):
             seen: set[str] = set()
             for name in ids:

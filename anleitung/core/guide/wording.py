@@ -122,6 +122,8 @@ _PARTS = {
     "messages": "message",
     "no_copy": "why no copy is made",
     "options": "choice",
+    "prerequisites": "what comes first",
+    "reason": "why",
     "pictures": "picture",
     "prose": "text",
     "sight": "what is seen",

@@ -26,7 +26,7 @@ def sets_said(first: Bundle, second: Bundle) -> Iterator[SaidOut]:
             yield _minor("set", _("New {kind}: {name}").format(kind=name, name=each))
         for each in (n for n in mine if n not in theirs):
             yield _minor("set", _("No longer needed: {kind} {name}").format(kind=name, name=each))
-    for field in ("agree_to", "at_hand"):
+    for field in ("agree_to", "at_hand", "prerequisites"):
         if getattr(first.guide, field) != getattr(second.guide, field):
             yield _minor("set", _SET[field])
     words = [n for n in _WORDS if getattr(first.guide, n) != getattr(second.guide, n)]
@@ -68,6 +68,7 @@ _SET = Texts(
     {
         "agree_to": N_("Readers agree to other known bugs"),
         "at_hand": N_("Other things must be at hand"),
+        "prerequisites": N_("What comes before it is declared otherwise"),
     }
 )
 

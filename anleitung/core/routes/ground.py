@@ -185,7 +185,7 @@ class Ground:
         """The same for all phones at once."""
         fresh = self._fresh[move.name]
         leaf = self.space.leaf
-        kept = {slot: node for slot, node in state.items() if _stays(slot)}
+        kept = {slot: node for slot, node in state.items() if stays(slot)}
         chosen = {slot: leaf(choice) for slot, choice in _chosen(move).items()}
         between = {slot: leaf(value) for slot, value in _BETWEEN.items()}
         return {**fresh, **kept, **between, **chosen}
@@ -235,7 +235,7 @@ class _In:
 
 def left_behind(state: PlainState) -> PlainState:
     """What is still of concern to whatever comes next."""
-    return {s: v for s, v in state.items() if _stays(s) and s not in _BETWEEN}
+    return {s: v for s, v in state.items() if stays(s) and s not in _BETWEEN}
 
 
 def lasting(state: PlainState) -> frozenset[tuple[str, object]]:
@@ -283,5 +283,5 @@ def admits_all(space: Space, move: Move, state: State) -> Node:
     return space.where(move.admission.over(algebra), True)
 
 
-def _stays(slot: str) -> bool:
+def stays(slot: str) -> bool:
     return not slot.startswith(_OF_GUIDE)

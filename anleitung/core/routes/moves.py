@@ -112,9 +112,12 @@ def updates_of(bundle: Bundle, graph: Graph) -> Iterator[Move]:
     """
     starts: dict[str, list[str]] = {}
     for start, moves in graph.moves.items():
-        for move in moves:
-            if move.package.kind != "emergency":
-                starts.setdefault(move.goal, []).append(start)
+        for goal, move in ((move.goal, move) for move in moves):
+            # What the maker offers leads on, also where a package would let the phone go back.
+            first, then = graph.builds[start], graph.builds[goal]
+            older = first.line == then.line and then.place < first.place
+            if move.package.kind != "emergency" and not older:
+                starts.setdefault(goal, []).append(start)
     settled = " and update is none" if "update" in bundle.world.vocabulary else ""
     for goal, olders in sorted(starts.items()):
         among = ", ".join(sorted(olders))

@@ -8,20 +8,12 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from anleitung.core.conditions.model import Evaluated
-from anleitung.core.diagrams.run import (
-    Budget,
-    BudgetSpent,
-    DiagramAlgebra,
-    Procedure,
-    State,
-    run_all,
-)
+from anleitung.core.diagrams.run import BudgetSpent, DiagramAlgebra, State
 from anleitung.core.diagrams.space import FactKind, Node
 from anleitung.core.diagrams.witness import find_witness
-from anleitung.core.proof.finding import Severity
-from anleitung.core.proof.findings.catalogue import BY_ID
-from anleitung.core.routes.ground import Ground, admits_all
+from anleitung.core.routes.ground import Ground
 from anleitung.core.routes.moves import Move
+from anleitung.core.routes.reach import come_through
 from anleitung.core.routes.search import Aim
 
 _KINDS = frozenset({FactKind.PHONE})
@@ -102,19 +94,7 @@ def phones_through(ground: Ground, moves: Sequence[Move], possible: Node, aim: A
     state: State = ground.start
     alive = possible
     for move in moves:
-        state = ground.enter_all(move, state)
-        alive = space.both(alive, admits_all(space, move, state))
-        alive = space.both(alive, ground.listed_all(move, state))
-        if not move.bundle.guide.admits_hanging:
-            alive = space.both(alive, space.where(state["mode"], "system"))
-        run = run_all(Procedure(space, state, alive, move.steps), Budget())
-        if not run.finished:
-            raise BudgetSpent
-        alive = run.alive[-1]
-        for (finding, _subject, _step), phones in run.findings.items():
-            if BY_ID[finding].severity is Severity.STOP:
-                alive = space.minus(alive, phones)
-        state = run.states[-1]
+        state, alive = come_through(ground, move, state, alive)
     algebra = DiagramAlgebra(space, state.__getitem__)
     there = space.where(Evaluated(aim.condition, ground.vocabulary).over(algebra), True)
     return space.both(alive, there)

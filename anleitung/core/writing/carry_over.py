@@ -4,6 +4,7 @@ Nothing of the other phone stays behind unseen: a row that names something that 
 codename, or says it in its texts, becomes an open question with what it could be here.
 """
 
+import json
 import re
 from collections.abc import Callable, Iterator
 from dataclasses import replace
@@ -43,6 +44,7 @@ def carry_over(
             "title": begun.guide.title,
             "lineage": begun.guide.lineage,
             "also_for": (),
+            "prerequisites": (),
             "files": (),
             "programs": tuple(p for p in source.guide.programs if p in shelf.programs),
             "tools": tuple(t for t in source.guide.tools if t in shelf.tools),
@@ -85,6 +87,9 @@ class _Over:
         yield Unread(where="admission", text=body["admission"], says=says)
         holds = "; ".join(body["promise"]["holds"])
         yield Unread(where="promise", text=holds[:4_000], says=says)
+        if before := body.get("prerequisites"):
+            text = json.dumps(before, ensure_ascii=False)
+            yield Unread(where="prerequisites", text=text[:4_000], says=says)
         for name in ("introduction", "summary", "agree_to", "caution_words", "options"):
             foreign = self._said({"it": body.get(name)})
             if foreign:

@@ -142,6 +142,7 @@ class Head(Edit):
         "introduction",
         "agree_to",
         "at_hand",
+        "prerequisites",
         "caution_words",
         "admission",
         "promise",

@@ -48,6 +48,7 @@ export type Told = components["schemas"]["ComparisonOut"];
 export type Piece = components["schemas"]["PieceOut"];
 export type Completion = components["schemas"]["CompletionOut"];
 export type Edit = components["schemas"]["EditsIn"]["edits"][number];
+export type RouteMap = components["schemas"]["MapOut"];
 export type ProblemBody = components["schemas"]["ProblemOut"];
 
 /** A failure as the API tells it; every failure has this one shape. */

@@ -213,6 +213,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/codenames/{codename}/map": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Map
+         * @description Which published guide and update leads to which, and where chains break. Null for none.
+         */
+        post: operations["anleitung_api_catalogue_routes_post_map"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/codenames/{codename}/names": {
         parameters: {
             query?: never;
@@ -2873,6 +2893,22 @@ export interface components {
             tone: string;
         };
         /**
+         * DeclaredOut
+         * @description A chain as its author declares it. through: kinds of phone that come through all of it.
+         */
+        DeclaredOut: {
+            /** Agrees */
+            agrees: boolean;
+            /** Chain */
+            chain: string[];
+            /** Guide */
+            guide: string;
+            /** Reasons */
+            reasons: string[];
+            /** Through */
+            through: number;
+        };
+        /**
          * DecodeOut
          * @description text: as it was understood; fault: why it cannot be read, empty where it can.
          */
@@ -3087,6 +3123,20 @@ export interface components {
             span: string;
             /** State */
             state: string;
+        };
+        /**
+         * FeedOut
+         * @description opened of of: kinds of phone that the second lets in only after the first.
+         */
+        FeedOut: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** Of */
+            of: number;
+            /** Opened */
+            opened: number;
         };
         /**
          * FieldDifferenceOut
@@ -3674,7 +3724,7 @@ export interface components {
              * Field
              * @enum {string}
              */
-            field: "title" | "summary" | "introduction" | "agree_to" | "at_hand" | "caution_words" | "admission" | "promise" | "options" | "files" | "tools" | "programs";
+            field: "title" | "summary" | "introduction" | "agree_to" | "at_hand" | "prerequisites" | "caution_words" | "admission" | "promise" | "options" | "files" | "tools" | "programs";
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -4055,6 +4105,50 @@ export interface components {
             slug: string;
             /** State */
             state: number;
+        };
+        /**
+         * MapOut
+         * @description state: of everything that it was made from. legs: chains of up to so many were tried.
+         */
+        MapOut: {
+            /** Declared */
+            declared: components["schemas"]["DeclaredOut"][];
+            /** Feeds */
+            feeds: components["schemas"]["FeedOut"][];
+            /** Legs */
+            legs: number;
+            /** Not Mapped */
+            not_mapped: string[];
+            /** Places */
+            places: components["schemas"]["MapPlaceOut"][];
+            /** State */
+            state: string;
+            /** Troubles */
+            troubles: components["schemas"]["TroubleOut"][];
+        };
+        /**
+         * MapPlaceOut
+         * @description A guide or an update on the map. rank: how many legs a phone as sold needs, itself included;
+         *
+         *     0 where none comes to it. way: those legs. avoided: why no route takes it, "" where one may.
+         */
+        MapPlaceOut: {
+            /** Avoided */
+            avoided: string;
+            /** Is Rescue */
+            is_rescue: boolean;
+            /** Is Update */
+            is_update: boolean;
+            /** Name */
+            name: string;
+            /** Rank */
+            rank: number;
+            /** Title */
+            title: string;
+            /** Version */
+            version: string;
+            /** Way */
+            way: string[];
         };
         /**
          * MarkOut
@@ -6274,6 +6368,23 @@ export interface components {
             says: string;
         };
         /**
+         * TroubleOut
+         * @description guide: name of the one that it is about.
+         */
+        TroubleOut: {
+            /** Guide */
+            guide: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "break" | "circle" | "hangs" | "rescue" | "declared";
+            /** Says */
+            says: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * TurnedAwayOut
          * @description example: the nearest phone that it turns away, "" where it turns nobody away.
          */
@@ -7867,6 +7978,109 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AffectedOut"][];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    anleitung_api_catalogue_routes_post_map: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                codename: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MapOut"] | null;
                 };
             };
             /** @description Accepted */

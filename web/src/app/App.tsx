@@ -41,6 +41,7 @@ const ProgramPage = lazy(async () => ({
   default: (await import("../features/tools")).ProgramPage,
 }));
 const ReviewPage = lazy(async () => ({ default: (await import("../features/review")).ReviewPage }));
+const RoutesPage = lazy(async () => ({ default: (await import("../features/routes")).RoutesPage }));
 const SchemePage = lazy(async () => ({ default: (await import("../features/tools")).SchemePage }));
 const TranslatePage = lazy(async () => ({
   default: (await import("../features/translate")).TranslatePage,
@@ -63,6 +64,7 @@ export function App() {
               <Route path="/c/:codename/files" element={<FilesPage />} />
               <Route path="/c/:codename/files/one" element={<PackagePage />} />
               <Route path="/c/:codename/guides" element={<GuidesPage home={data} />} />
+              <Route path="/c/:codename/routes" element={<RoutesPage />} />
               <Route path="/c/:codename/begin" element={<BeginPage />} />
               <Route path="/c/:codename/replace" element={<ReplacePage />} />
               <Route path="/edit/:kind" element={<EditPage />} />

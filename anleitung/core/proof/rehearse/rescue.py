@@ -9,6 +9,7 @@ from anleitung.core.guide.document import Guide
 from anleitung.core.guide.walk import actions_of, rows_of
 from anleitung.core.marked import gettext as _
 from anleitung.core.phone.clauses import STUCK
+from anleitung.core.proof.explain.trace import phones_out
 from anleitung.core.proof.explain.words import subject_words
 from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings.catalogue import BY_ID
@@ -21,7 +22,8 @@ _KINDS = frozenset({FactKind.PHONE})
 class WayBack:
     """rescued: kinds of phone that hang after the step and come through the rescue guide; of: all
 
-    that come to the step. why: what keeps the most of the others, "" for none.
+    that come to the step. why: what keeps the most of the others, "" for none; who: which phones
+    those are, "" for all of them.
     """
 
     step: str
@@ -29,6 +31,7 @@ class WayBack:
     rescued: int
     of: int
     why: str
+    who: str = ""
 
 
 def prove_way_back(compiled: Compiled, step: str, rescue: Bundle) -> WayBack:
@@ -60,6 +63,7 @@ def prove_way_back(compiled: Compiled, step: str, rescue: Bundle) -> WayBack:
         rescued=space.count(rescued, _KINDS),
         of=space.count(hanging, _KINDS),
         why=_why(rescue, space.minus(hanging, admitted), hanging, after.findings, compiled),
+        who=phones_out(compiled, space.minus(hanging, rescued), hanging).words,
     )
 
 

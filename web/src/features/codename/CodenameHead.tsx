@@ -7,6 +7,7 @@ const TABS = [
   { says: "Builds", path: "/builds" },
   { says: "Files", path: "/files" },
   { says: "Guides", path: "/guides" },
+  { says: "Routes", path: "/routes" },
 ] as const;
 
 const tab = ({ isActive }: { isActive: boolean }) =>
@@ -32,9 +33,6 @@ export function CodenameHead({ codename }: { codename: string }) {
             {each.says}
           </NavLink>
         ))}
-        <a className="pb-0.5 text-soft no-underline" href={`/c/${codename}/route`}>
-          Routes
-        </a>
         {phone.data && (
           <span>
             {phone.data.maker} {phone.data.market_names.join(", ")}

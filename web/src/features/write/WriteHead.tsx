@@ -8,6 +8,7 @@ import { ConditionField } from "./ConditionField";
 import { AgreeField, AtHandField, CautionsField } from "./HeadMore";
 import type { OptionValue, PromiseValue } from "./headValues";
 import { OptionsField } from "./OptionsField";
+import { type Prerequisite, PrerequisitesField } from "./PrerequisitesField";
 import { PromiseField } from "./PromiseField";
 import { TextField } from "./TextField";
 import type { Path } from "./useWriting";
@@ -152,6 +153,14 @@ export function WriteHead(props: {
             />
             {asked("introduction")}
           </dd>
+          <dt>{WORDS.prerequisites}</dt>
+          <dd>
+            <PrerequisitesField
+              value={(values.prerequisites ?? []) as Prerequisite[]}
+              onWrite={(value) => set("prerequisites", value)}
+            />
+            {asked("prerequisites")}
+          </dd>
           <dt>{WORDS.at_hand}</dt>
           <dd>
             <AtHandField
@@ -197,6 +206,7 @@ const WORDS: Record<string, string> = {
   tools: "Host tools",
   programs: "Phone programs",
   introduction: "Before the first step",
+  prerequisites: "Comes after",
   at_hand: "Must be at hand",
   agree_to: "Readers agree to",
   caution_words: "Cautions",

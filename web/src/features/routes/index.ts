@@ -1,0 +1,2 @@
+// Fetched when it is opened.
+export { RoutesPage } from "./RoutesPage";
