@@ -25,7 +25,8 @@ def _no_worker(settings: Any, monkeypatch: pytest.MonkeyPatch) -> None:
     Which guides lead to which is worked out where a test looks at it, not at every publication.
     """
     settings.JOBS_INLINE = True
-    monkeypatch.setattr("anleitung.review.services.publish.begin_for_site", lambda **_: None)
+    for place in ("review.services.publish", "routes.renew"):
+        monkeypatch.setattr(f"anleitung.{place}.begin_for_site", lambda **_: None)
 
 
 @pytest.fixture
@@ -63,3 +64,17 @@ def revision(maintainer: Any) -> Revision:
 
     made_once("revision", make)
     return Revision.objects.get()
+
+
+@pytest.fixture
+def two(maintainer: Any, revision: Revision) -> Revision:
+    """Unlocking is published beside the install guide."""
+
+    def make() -> None:
+        files = bundle_files("palstek", "unlock")
+        draft = bring_in(actor=maintainer, files=files, replaces="", now=NOW).draft
+        seen = draft.fingerprint
+        publish(actor=maintainer, codename="palstek", slug="unlock", seen=seen, now=NOW)
+
+    made_once("unlock beside it", make)
+    return Revision.objects.get(guide__slug="unlock")

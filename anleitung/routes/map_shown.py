@@ -90,7 +90,7 @@ class Told:
 
     def title(self, name: str) -> str:
         if name.startswith("update "):
-            return f"the update to {name.removeprefix('update ')}"
+            return f"update to {name.removeprefix('update ')}"
         bundle = self._ground.bundles.get(name)
         older = self._on.older.get(name)
         return bundle.guide.title if bundle else older[0].title if older else name
@@ -166,10 +166,10 @@ class Told:
         best = self.title(worst.best) if worst.best else ""
         if not best:
             return f"Interrupted in {steps}, a phone hangs, and no guide here leads it back."
-        who = f"these are not: {worst.who}" if worst.who else "not all of them are"
+        who = f"not those with {worst.who}" if worst.who else "not the others"
         return (
             f"Interrupted in {steps}, a phone hangs. “{best}” leads {worst.rescued:,} of "
-            f"{worst.of:,} kinds back; {who}. There {worst.why}."
+            f"{worst.of:,} kinds back, {who}: {worst.why.removesuffix('.')}."
         )
 
     def differs(self, each: Difference) -> TroubleOut:

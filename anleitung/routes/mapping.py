@@ -19,6 +19,7 @@ from anleitung.routes.ask import OnGround, ground_of
 from anleitung.routes.map_shown import FeedOut, MapOut, Told
 
 KIND = "map"
+FORM = 2  # of what is told: another one where its words or parts change
 
 
 def ask_map(*, actor: User, codename: str, now: datetime) -> MapOut | None:
@@ -43,7 +44,7 @@ def kept_map(codename: str, on: OnGround) -> MapOut | None:
 
 
 def state_of(on: OnGround) -> str:
-    told: list[Any] = [MODEL_VERSION]
+    told: list[Any] = [MODEL_VERSION, FORM]
     for move in (*on.ground.moves, *on.avoided):
         told.append((move.key, move.bundle.fingerprint, move.avoided))
     told += [(name, bundle.fingerprint) for name, (_row, bundle) in sorted(on.older.items())]

@@ -2,7 +2,6 @@
 
 from typing import Any
 
-from django.conf import settings
 from django.db.models.signals import post_save
 from django.utils import timezone
 
@@ -20,8 +19,6 @@ def connect() -> None:
 
 
 def _renew(instance: Any, **_: Any) -> None:
-    if settings.JOBS_INLINE:
-        return  # nobody waits for it: where work is done at once, whoever looks at it asks
     for codename in _codenames(instance):
         begin_for_site(kind=KIND, key=codename, args={"codename": codename}, now=timezone.now())
 

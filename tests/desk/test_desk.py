@@ -50,7 +50,7 @@ def loaded(demo: None, maintainer: Any) -> Any:
 
 def test_a_flag_stands_before_drafts_and_drafts_are_not_equal_to_it(loaded: Any) -> None:
     groups = read_desk(actor=loaded, now=NOW).groups
-    assert [group.kind for group in groups] == ["reports", "drafts"]
+    assert [group.kind for group in groups] == ["reports", "chains", "drafts"]
     assert [group.tone for group in groups] == ["loss", "care"]
     assert not any(matter.mine for group in groups for matter in group.matters)
     publisher = Guide.objects.get(slug="unlock").revisions.get().published_by

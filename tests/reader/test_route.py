@@ -10,34 +10,17 @@ from django.test import Client
 from anleitung.catalogue.load import current_fingerprints, load_device
 from anleitung.catalogue.services.save import save_document
 from anleitung.core.documents.base import body_of
-from anleitung.demo.bundles import bundle_files
 from anleitung.guides.models import Revision
-from anleitung.guides.services.bring_in import bring_in
 from anleitung.guides.services.deprecate import deprecate
 from anleitung.guides.services.next_draft import next_draft
 from anleitung.guides.services.prove_today import prove_today, take_today
 from anleitung.guides.services.withdraw import withdraw
 from anleitung.routes.ask import ground_of
 from tests.conftest import NOW
-from tests.kept_rows import made_once
 from tests.ready import publish
 
 LOCKED = {"bootloader": "locked", "system": "stock"}
 TO = {"to": "system:wattlaeufer"}
-
-
-@pytest.fixture
-def two(maintainer: Any, revision: Revision) -> Revision:
-    """Unlocking is published beside the install guide."""
-
-    def make() -> None:
-        files = bundle_files("palstek", "unlock")
-        draft = bring_in(actor=maintainer, files=files, replaces="", now=NOW).draft
-        seen = draft.fingerprint
-        publish(actor=maintainer, codename="palstek", slug="unlock", seen=seen, now=NOW)
-
-    made_once("unlock beside it", make)
-    return Revision.objects.get(guide__slug="unlock")
 
 
 def page(**query: Any) -> str:

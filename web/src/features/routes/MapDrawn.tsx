@@ -1,9 +1,9 @@
 import type { RouteMap } from "../../api/client";
 import { placeMap } from "./placeMap";
 
-const WIDE = 236;
-const HIGH = 30;
-const FIRST = 112;
+const WIDE = 312;
+const HIGH = 28;
+const FIRST = 134;
 
 /** From the phone as sold to the right: each guide and update behind the leg before it. */
 export function MapDrawn(props: {

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Link, useLocation, useParams } from "react-router";
 import { api, type RouteMap } from "../../api/client";
 import { patiently } from "../../api/patiently";
+import { counted } from "../../ui/counted";
 import { usePageTitle } from "../../ui/usePageTitle";
 import { Waiting } from "../../ui/Waiting";
 import { CodenameHead } from "../codename";
@@ -111,11 +112,13 @@ function Others(props: {
 
 function Troubles(props: { codename: string; map: RouteMap; onChoose: (name: string) => void }) {
   const { troubles, legs, places } = props.map;
+  const reached = places.filter((each) => !each.is_update && each.rank > 0).length;
   if (troubles.length === 0) {
     return (
       <p className="mark mark-proved">
-        No chain breaks: a phone as sold comes to each of{" "}
-        {places.filter((each) => !each.is_update).length} guides, in {legs} legs at the most.
+        No chain breaks: phones as sold come to{" "}
+        {counted(reached, "published guide", "published guides")}, in{" "}
+        {counted(legs, "leg", "legs")} at the most, and whoever is interrupted is led back.
       </p>
     );
   }
