@@ -27,10 +27,12 @@ from anleitung.reader.route_shown import (
     decides_out,
     losses_out,
     missing_out,
+    nearest_out,
     run_on_out,
     sheet_out,
     stuck_out,
 )
+from anleitung.reader.route_since import since
 from anleitung.reader.views import CHOICES
 from anleitung.routes.ask import MOST_SHOWN, NoSuchAim, OnGround, answer, ground_of
 
@@ -66,6 +68,7 @@ def route_page(request: HttpRequest, codename: str) -> HttpResponse:
         "is_older": on.is_older,
         "keep": [{"id": k, "words": LOSS_WORDS[k], "on": k in question.keep} for k in KEEP],
         "fields": list(question.fields()),
+        "tools": question.tools(),
         "where": device.where_the_build_is_shown,
     }
     return render(request, "reader/route.html", context | told)
@@ -123,7 +126,8 @@ def _answer(request: HttpRequest, on: OnGround, question: Question) -> dict[str,
         return {
             "fault": _(
                 "Your build is not in our list: nothing is proved from there, so no way is shown."
-            )
+            ),
+            "nearest": nearest_out(question),
         }
     routes = told.found.routes[:MOST_SHOWN]
     chosen = min(max(question.chosen, 1), max(len(routes), 1))
@@ -140,8 +144,18 @@ def _answer(request: HttpRequest, on: OnGround, question: Question) -> dict[str,
         spread = told.spreads[chosen - 1]
         shown |= {"spread": spread, "decides": decides_out(question, spread)}
         if routes[chosen - 1].legs:
-            shown |= sheet_out(on, question, routes[chosen - 1])
+            merged = told.merged[chosen - 1]
+            shown |= sheet_out(on, question, routes[chosen - 1], merged)
             shown["run_on"] = run_on_out(question, told.phone)
+    titles = {m.name: m.title for m in on.ground.moves}
+    shown["pinned"] = [
+        (titles.get(n, n), question.address(unpin=n)) for n in sorted(question.through)
+    ]
+    shown["left_away"] = [
+        (titles.get(n, n), question.address(take=n)) for n in sorted(question.without)
+    ]
+    if question.seen:
+        shown["since"] = since(on, question.seen, routes[chosen - 1] if routes else None)
     if told.takes:
         shown["takes"] = losses_out(told.takes)
         shown["without_keeping"] = question.address(keep_nothing=True)

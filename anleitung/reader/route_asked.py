@@ -16,9 +16,11 @@ from anleitung.routes.ask import WHEN, Asked
 
 # Of the phone: what a reader is asked for, where phones of the codename differ in it.
 ASKED = ("variant", "region", "carrier", "bootloader", "system", "host")
+OWN = "own."  # what a codename asks of itself, a card for one
 KEEP = ("apps", "media", "root", "warranty", "protected-content")
-MOST_WITHOUT = 20  # moves that are left out
-_PARTS = ("to", "when", "keep", "build", "way", "without", "lang")
+MOST_WITHOUT = 20  # moves that are left out, or gone through; tools that are not at hand
+MOST_SEEN = 600  # letters of what an address says of the way that it was shared for
+_PARTS = ("to", "when", "keep", "build", "way", "without", "with", "no", "seen", "lang")
 MOST_LETTERS = 500  # of an aim that is typed as a condition
 
 
@@ -36,6 +38,9 @@ class Question:
         if self.when:
             self.aim = f"{WHEN}{self.when}"
         self.keep = frozenset(k for k in query.getlist("keep")[:5] if k in KEEP)
+        self.through = frozenset(w[:130] for w in query.getlist("with")[:MOST_WITHOUT])
+        self.no_tools = frozenset(w[:130] for w in query.getlist("no")[:MOST_WITHOUT])
+        self.seen = query.get("seen", "")[:MOST_SEEN]
         self.without = frozenset(w[:130] for w in query.getlist("without")[:MOST_WITHOUT])
         self.known: dict[str, str] = {}
         # What was said and means nothing here: never passed over.
@@ -60,7 +65,11 @@ class Question:
                 return said
             if name == "keep" and not set(values) <= set(KEEP):
                 return said
-            if name == "without" and len(values) > MOST_WITHOUT:
+            if name in ("without", "with", "no") and len(values) > MOST_WITHOUT:
+                return said
+            if name == "no" and not set(values) <= self.ground.world.tools.keys():
+                return said
+            if name == "with" and not set(values) <= self.ground.bundles.keys():
                 return said
             if name == "when" and len(str(values[-1])) > MOST_LETTERS:
                 return said
@@ -68,7 +77,8 @@ class Question:
 
     def fields(self) -> Iterator[dict[str, Any]]:
         bundle = next(iter(self.ground.bundles.values()))
-        for name in ASKED:
+        own = (f.name for f in self.ground.space.facts if f.name.startswith(OWN))
+        for name in (*ASKED, *own):
             if name not in self.ground.space.level_of:
                 continue
             values = self.ground.space.facts[self.ground.space.level_of[name]].values
@@ -87,17 +97,36 @@ class Question:
                 }
 
     def asked(self) -> Asked:
-        return Asked(self.aim, tuple(sorted(self.known.items())), self.keep, self.without)
+        return Asked(
+            self.aim,
+            tuple(sorted(self.known.items())),
+            self.keep,
+            self.without,
+            self.through,
+            self.no_tools,
+        )
+
+    def tools(self) -> list[dict[str, Any]]:
+        """Host tools of the codename, each with whether it is not at hand."""
+        return [
+            {"id": tool.id, "name": tool.name, "on": tool.id in self.no_tools}
+            for tool in self.ground.world.tools.values()
+        ]
 
     def address(self, **more: Any) -> str:
         """This question with something else in it."""
         parts: list[tuple[str, str]] = [("when", self.when) if self.when else ("to", self.aim)]
         given = "base" if self.given.build else ""
         parts += [(k, v) for k, v in self.known.items() if k not in more and k != given]
-        if self.given.build and "base" not in more:
+        if self.given.build and not {"base", "build"} & more.keys():
             parts.append(("build", self.given.build))
         if not more.pop("keep_nothing", False):
             parts += [("keep", k) for k in sorted(self.keep)]
         without = self.without | {more.pop("leave")} if "leave" in more else self.without
+        without = without - {more.pop("take")} if "take" in more else without
         parts += [("without", w) for w in sorted(without)]
+        through = self.through | {more.pop("pin")} if "pin" in more else self.through
+        through = through - {more.pop("unpin")} if "unpin" in more else through
+        parts += [("with", w) for w in sorted(through)]
+        parts += [("no", w) for w in sorted(self.no_tools)]
         return "?" + urlencode([*parts, *((k, str(v)) for k, v in more.items())])

@@ -1,13 +1,15 @@
 """A route in words and on a time scale, as a reader is told it."""
 
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass
 from typing import Any
 from urllib.parse import urlencode
 
-from anleitung.core.conditions.model import Condition
-from anleitung.core.documents.package import Package
+from anleitung.core.conditions.model import Condition, Is
+from anleitung.core.documents.base import Typed
+from anleitung.core.guide.bundle import Bundle
+from anleitung.core.guide.walk import rows_of
 from anleitung.core.marked import N_, Texts
+from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.phone.cautions import CAUTIONS
@@ -18,13 +20,19 @@ from anleitung.core.proof.explain.words import (
     values_words,
 )
 from anleitung.core.proof.findings.catalogue import BY_ID
+from anleitung.core.routes.files import Wanted, wants_of
+from anleitung.core.routes.merge import Merged
 from anleitung.core.routes.run import Leg, Refusal
 from anleitung.core.routes.search import Route
 from anleitung.core.routes.spread import Answer, Spread
+from anleitung.core.schemes.place import neighbours_of
 from anleitung.core.sheet.build import size_words
 from anleitung.core.sheet.clock import span_words
+from anleitung.core.sheet.seen_at import seen_at
 from anleitung.guides.load import address_of
 from anleitung.reader.route_asked import ASKED, Question
+from anleitung.reader.route_scale import scale_out
+from anleitung.reader.route_since import seen_of
 from anleitung.routes.ask import Answered, OnGround
 
 RISKS = Texts(
@@ -42,7 +50,6 @@ _VERDICTS = Texts(
         "not": N_("not this way with"),
     }
 )
-FULL = 1000  # units of the drawn time scale
 
 
 def choice_out(
@@ -58,7 +65,20 @@ def choice_out(
         "hands": span_words(_sum(leg.hands for leg in route.legs)),
         "waiting": span_words(_sum(leg.waiting for leg in route.legs)),
         "spread": spread,
+        "readers": _readers(route),
     }
+
+
+def _readers(route: Route) -> str:
+    """How it went on the leg that the fewest readers told of; updates are told of by nobody."""
+    told = [leg.move.reported for leg in route.legs if not leg.move.is_update]
+    if not told:
+        return ""
+    least = min(told, key=lambda each: each.runs)
+    if not least.runs:
+        return _("nobody has reported on one of its legs yet")
+    says = _("on its least reported leg {well} of {runs} came through")
+    return says.format(well=least.runs - least.failed, runs=least.runs)
 
 
 def losses_out(lost: frozenset[str]) -> str:
@@ -70,43 +90,38 @@ def _sum(spans: Iterator[tuple[int, int]]) -> tuple[int, int]:
     return (sum(s[0] for s in found), sum(s[1] for s in found))
 
 
-@dataclass(frozen=True)
-class _Drawn:
-    """A leg on the time scale. x, hands, waiting: units of FULL."""
-
-    x: int
-    hands: int
-    waiting: int
-
-    @property
-    def after_hands(self) -> int:
-        return self.x + self.hands
-
-
-def sheet_out(on: OnGround, question: Question, route: Route) -> dict[str, Any]:
-    whole = sum(leg.hands[1] + leg.waiting[1] for leg in route.legs) or 1
-    at, legs = 0, []
-    files: dict[tuple[str, str], dict[str, Any]] = {}
+def sheet_out(
+    on: OnGround, question: Question, route: Route, merged: Merged | None
+) -> dict[str, Any]:
+    """merged: the same with copies made only once, where that was run and comes through."""
+    gone = merged.route if merged else route
+    skipped = merged.skipped if merged else {}
     cautions: dict[str, str] = {}
-    for number, leg in enumerate(route.legs, 1):
-        wide = FULL * (leg.hands[1] + leg.waiting[1]) // whole
-        hands = FULL * leg.hands[1] // whole
-        drawn = _Drawn(at, hands, max(wide - hands, 0))
-        at += wide
-        for package in _packages(leg, question.known.get("variant", "")):
-            files.setdefault((package.name, package.sha256 or ""), _file(package, number))
+    for leg in gone.legs:
         for step in _steps(leg):
             for caution in step.cautions(leg.move.bundle.world):
                 own = leg.move.bundle.guide.caution_words
                 cautions.setdefault(caution, own.get(caution, CAUTIONS[caution]))
-        legs.append(_leg(on, question, number, leg, drawn))
+    wants = wants_of(gone, question.known.get("variant", ""))
+    legs = [
+        _leg(on, question, number, leg, skipped.get(number - 1, frozenset()))
+        for number, leg in enumerate(gone.legs, 1)
+    ]
+    for leg_out in legs:
+        leg_out["is_last"] = leg_out["number"] == len(legs)
     return {
         "legs": legs,
-        "files": list(files.values()),
-        "download": size_words(sum(f["size"] for f in files.values())),
+        "scale": scale_out(gone),
+        "files": [_file(w) for w in wants.files],
+        "download": size_words(wants.download),
+        "worst": size_words(wants.worst),
+        "worst_leg": wants.worst_leg,
         "list_address": "route/SHA256SUMS" + question.address(way=question.chosen),
+        "share": question.address(way=question.chosen, seen=seen_of(on, route)),
         "cautions": list(cautions.values()),
-        "whole": span_words(_sum((x[0] + y[0], x[1] + y[1]) for x, y in _times(route))),
+        "whole": span_words(_sum((x[0] + y[0], x[1] + y[1]) for x, y in _times(gone))),
+        "hands": span_words(_sum(x for x, _ in _times(gone))),
+        "merged": merged is not None,
     }
 
 
@@ -117,6 +132,7 @@ def decides_out(question: Question, spread: Spread) -> dict[str, Any]:
     bundle = next(iter(question.ground.bundles.values()))
     return {
         "fact": fact_words(bundle, spread.fact),
+        "seen_at": _seen_at(bundle, spread.fact),
         "answers": [
             {"says": _VERDICTS[verdict], "values": values}
             for verdict in _VERDICTS
@@ -134,6 +150,12 @@ def decides_out(question: Question, spread: Spread) -> dict[str, Any]:
     }
 
 
+def _seen_at(bundle: Bundle, fact: str) -> list[str]:
+    """Where a reader finds the answer, as far as the documents tell."""
+    asked = Typed(condition=Is(fact, ""), typed=fact)
+    return list(seen_at(bundle, [asked]))
+
+
 def _verdict(answer: Answer) -> str:
     if answer.holds in (0, answer.of):
         return "holds" if answer.holds else "not"
@@ -144,7 +166,9 @@ def _times(route: Route) -> Iterator[tuple[tuple[int, int], tuple[int, int]]]:
     return ((leg.hands, leg.waiting) for leg in route.legs)
 
 
-def _leg(on: OnGround, question: Question, number: int, leg: Leg, drawn: _Drawn) -> dict[str, Any]:
+def _leg(
+    on: OnGround, question: Question, number: int, leg: Leg, skipped: frozenset[str]
+) -> dict[str, Any]:
     revision = on.revisions.get(leg.move.name)
     query = {k: question.known[k] for k in ("variant",) if k in question.known}
     address = f"{address_of(revision)}?{urlencode(query)}" if revision and query else ""
@@ -164,8 +188,17 @@ def _leg(on: OnGround, question: Question, number: int, leg: Leg, drawn: _Drawn)
         "may_stop": leg.after["mode"] == "system",
         "reported": leg.move.reported,
         "leave": question.address(leave=leg.move.name),
-        "drawn": drawn,
+        "pin": "" if leg.move.name in question.through else question.address(pin=leg.move.name),
+        "skipped": list(_skipped(leg, skipped)),
     }
+
+
+def _skipped(leg: Leg, skipped: frozenset[str]) -> Iterator[dict[str, Any]]:
+    """Steps of the guide that are not gone through, numbered as the guide does."""
+    world = leg.move.bundle.world
+    for number, row in enumerate(rows_of(leg.move.bundle.guide), 1):
+        if row.step.id in skipped and isinstance(row.step, Step):
+            yield {"number": number, "says": row.step.sentence(world)}
 
 
 def _steps(leg: Leg) -> Iterator[Step]:
@@ -173,21 +206,14 @@ def _steps(leg: Leg) -> Iterator[Step]:
     return (r.step for r in leg.move.rows if r.step.id in mine and isinstance(r.step, Step))
 
 
-def _packages(leg: Leg, variant: str) -> list[Package]:
-    """variant: as far as it is told; a guide gets the files of all."""
-    known = leg.move.bundle.world.packages
-    used = dict.fromkeys(f for step in _steps(leg) for f in step.used_files())
-    files = [known[f] for f in used if f in known]
-    return [f for f in files if not (variant and f.variants) or variant in f.variants]
-
-
-def _file(package: Package, leg: int) -> dict[str, Any]:
+def _file(wanted: Wanted) -> dict[str, Any]:
+    package = wanted.package
     return {
         "name": package.name,
         "size": package.size,
         "size_words": size_words(package.size),
         "sha256": package.sha256 or "",
-        "leg": leg,
+        "leg": wanted.leg,
     }
 
 
@@ -225,3 +251,21 @@ def missing_out(told: Answered) -> dict[str, Any]:
         "after": [leg.move.title for leg in link.way.legs],
         "unmet": words(link.unmet),
     }
+
+
+def nearest_out(question: Question) -> list[dict[str, str]]:
+    """The builds next to one that is not listed, each with the question asked of it instead."""
+    bundle = next(iter(question.ground.bundles.values()))
+    world = question.ground.world
+    older, newer = neighbours_of(world.builds, bundle.build_reader, question.given.build)
+    found = []
+    for build, says in ((older, _("the next older one")), (newer, _("the next newer one"))):
+        if build is not None:
+            found.append(
+                {
+                    "build": build.build,
+                    "says": says,
+                    "address": question.address(build=build.build),
+                }
+            )
+    return found

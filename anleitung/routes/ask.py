@@ -8,16 +8,17 @@ from typing import Literal
 from anleitung.catalogue.load import load_device, load_graph, stored_builds
 from anleitung.core.conditions.model import atoms
 from anleitung.core.diagrams.space import FactKind
-from anleitung.core.documents.base import Typed
+from anleitung.core.documents.base import Typed, body_of, fingerprint_of
 from anleitung.core.documents.build import Build
 from anleitung.core.documents.device import Device
 from anleitung.core.evidence.report import EvidenceOut
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.routes.aims import NamedAim, aims_of
 from anleitung.core.routes.ground import Ground
+from anleitung.core.routes.merge import Merged, merge_copies
 from anleitung.core.routes.missing import MissingLink, missing_link
 from anleitung.core.routes.moves import Move, Reported, moves_of, updates_of
-from anleitung.core.routes.search import Aim, Found, search
+from anleitung.core.routes.search import Aim, Found, Route, search
 from anleitung.core.routes.spread import Spread, nearest_phone, phones_of, spread_of
 from anleitung.core.updates.moves import Graph
 from anleitung.guides.load import all_withdrawn, newest_revisions, readable
@@ -30,6 +31,7 @@ MOST_SHOWN = 5
 WHEN = "when:"  # before an aim that is typed as a condition
 LeftOut = Literal["older", "deprecated", "dead", "withdrawn"]
 _GROUNDS: Kept[tuple[object, ...], Ground] = Kept(most=8)
+_MOVES: Kept[tuple[object, ...], tuple[Move, ...]] = Kept(most=300)
 _ANSWERS: Kept[tuple[object, ...], "Answered"] = Kept(most=200)
 
 
@@ -57,19 +59,25 @@ class OnGround:
 
 @dataclass(frozen=True)
 class Asked:
-    """aim: id of a NamedAim. known: fact → value. keep: losses. without: names of moves."""
+    """aim: id of a NamedAim. known: fact → value. keep: losses. without, through: names of moves
+
+    that are left out, and that the way is to go through. no_tools: host tools not at hand.
+    """
 
     aim: str
     known: tuple[tuple[str, str], ...]
     keep: frozenset[str] = frozenset()
     without: frozenset[str] = frozenset()
+    through: frozenset[str] = frozenset()
+    no_tools: frozenset[str] = frozenset()
 
 
 @dataclass(frozen=True)
 class Answered:
     """phone: the one on which the routes were found, None where no phone is so. spreads: of the
 
-    routes that are shown, in their order. takes: what is to be kept and every way there takes.
+    routes that are shown, in their order; merged: of each, where copies need be made only once.
+    takes: what is to be kept and every way there takes.
     kinds: of phone that are as it was said.
     """
 
@@ -77,6 +85,7 @@ class Answered:
     phone: Mapping[str, str] | None
     found: Found | None = None
     spreads: tuple[Spread, ...] = ()
+    merged: tuple[Merged | None, ...] = ()
     missing: MissingLink | None = None
     takes: frozenset[str] = frozenset()
     kinds: int = 0
@@ -112,7 +121,7 @@ def ground_of(codename: str, *, now: datetime) -> OnGround | None:
             continue
         revisions[row.guide.slug] = row
         reported = Reported(evidence.runs, evidence.failed)
-        moves += moves_of(row.guide.slug, bundle, reported=reported)
+        moves += _moves(row.guide.slug, bundle, reported)
     if not moves:
         return None
     for gone, bundle in readable(all_withdrawn(codename)):
@@ -125,10 +134,21 @@ def ground_of(codename: str, *, now: datetime) -> OnGround | None:
     )
 
     def made() -> Ground:
-        return Ground([*moves, *updates_of(moves[0].bundle, graph)])
+        # What a guide did to phones so far is remembered with it, whatever else changes.
+        offered = (
+            fingerprint_of("device", body_of(moves[0].bundle.device)),
+            *graph.builds.values(),
+        )
+        updates = _MOVES.get_or(offered, lambda: tuple(updates_of(moves[0].bundle, graph)))
+        return Ground([*moves, *updates])
 
     ground = _GROUNDS.get_or(key, made)
     return OnGround(key, ground, revisions, tuple(left_out), tuple(avoided), older, is_older)
+
+
+def _moves(name: str, bundle: Bundle, reported: Reported) -> tuple[Move, ...]:
+    key = (name, bundle.fingerprint, reported)
+    return _MOVES.get_or(key, lambda: tuple(moves_of(name, bundle, reported=reported)))
 
 
 @dataclass(frozen=True)
@@ -179,22 +199,40 @@ def _typed_aim(ground: Ground, text: str) -> NamedAim:
 
 
 def _answered(ground: Ground, named: NamedAim, asked: Asked) -> Answered:
-    known, aim = dict(asked.known), Aim(named.condition, asked.keep)
+    known, aim = dict(asked.known), Aim(named.condition, asked.keep, asked.through)
     phone = nearest_phone(ground, known)
     if phone is None:
         return Answered(named, None)
     kinds = ground.space.count(phones_of(ground, known), frozenset({FactKind.PHONE}))
-    found = search(ground, phone, aim, without=asked.without)
+    found = search(ground, phone, aim, without=asked.without, no_tools=asked.no_tools)
     shown = found.routes[:MOST_SHOWN]
     spreads = tuple(
         spread_of(ground, [leg.move for leg in route.legs], known, aim) for route in shown
     )
     if found.routes:
-        return Answered(named, phone, found, spreads, kinds=kinds)
+        pairs = zip(shown, spreads, strict=True)
+        merged = tuple(_merged(ground, phone, route, s, known, aim) for route, s in pairs)
+        return Answered(named, phone, found, spreads, merged, kinds=kinds)
     if aim.keep:
-        otherwise = search(ground, phone, Aim(aim.condition), without=asked.without)
+        free = Aim(aim.condition, through=aim.through)
+        otherwise = search(ground, phone, free, without=asked.without, no_tools=asked.no_tools)
         if otherwise.routes:
             takes = frozenset.intersection(*(r.cost.lost & aim.keep for r in otherwise.routes))
             return Answered(named, phone, found, takes=takes or aim.keep, kinds=kinds)
     link = missing_link(ground, phone, aim, found)
     return Answered(named, phone, found, missing=link, kinds=kinds)
+
+
+def _merged(
+    ground: Ground,
+    phone: Mapping[str, str],
+    route: Route,
+    spread: Spread,
+    known: Mapping[str, str],
+    aim: Aim,
+) -> Merged | None:
+    """Only where it holds on as many phones as the route itself."""
+    found = merge_copies(ground, phone, route, aim)
+    if found is None or not spread.finished:
+        return None
+    return found if spread_of(ground, found.moves, known, aim).holds == spread.holds else None

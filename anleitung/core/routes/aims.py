@@ -4,12 +4,16 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from itertools import product
 
-from anleitung.core.conditions.model import Condition, all_of, any_of, atoms
+from anleitung.core.conditions.model import Condition, Is, all_of, any_of, atoms
 from anleitung.core.documents.base import Typed
+from anleitung.core.documents.build import Build
+from anleitung.core.guide.aim import aim_of
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.marked import gettext as _
 from anleitung.core.proof.explain.links import with_choices
 from anleitung.core.routes.ground import Ground
+from anleitung.core.routes.search import Aim, holds
+from anleitung.core.routes.spread import nearest_phone
 
 
 @dataclass(frozen=True)
@@ -43,8 +47,43 @@ def _promised(bundle: Bundle) -> Condition:
     return any_of([all_of([with_choices(c, way) for c in promised]) for way in ways])
 
 
+@dataclass(frozen=True)
+class Standing:
+    """A phone as it may be by now, and the aims of life that are not reached on it."""
+
+    known: dict[str, str]
+    aims: tuple[NamedAim, ...]
+
+
+def standings_of(ground: Ground) -> list[Standing]:
+    """The maker’s system on a locked and on an unlocked phone, and each other system."""
+    others = sorted({s.id for s in ground.world.device.other_systems})
+    states = [("locked", "stock"), ("unlocked", "stock"), *(("unlocked", s) for s in others)]
+    systems = ground.space.facts[ground.space.level_of["system"]].values
+    found = []
+    for bootloader, system in states:
+        if system not in systems:
+            continue
+        known = {"bootloader": bootloader, "system": system}
+        phone = nearest_phone(ground, known)
+        if phone is None:
+            continue
+        state = ground.state_of(phone)
+        aims = [a for a in _of_life(ground) if _can_be_told(ground, a.condition)]
+        left = tuple(a for a in aims if not holds(ground, Aim(a.condition), state))
+        found.append(Standing(known, tuple(a for a in left if _is_apt(a, system))))
+    return found
+
+
+def _is_apt(aim: NamedAim, system: str) -> bool:
+    """A system is updated where it runs; the rest may be wanted of any phone."""
+    kind, _colon, of = aim.id.partition(":")
+    return kind not in ("update", "update-rooted") or of == system
+
+
 def _of_life(ground: Ground) -> Iterator[NamedAim]:
     device = ground.world.device
+    yield from _updates(ground)
     promised = {str(p) for b in ground.bundles.values() for p in b.guide.promise.holds}
     for system in device.other_systems:
         if f"system is {system.id}" in promised:
@@ -63,6 +102,40 @@ def _of_life(ground: Ground) -> Iterator[NamedAim]:
         "system is stock and bootloader is locked and mode is system and apps is gone"
         " and account is none",
     )
+
+
+def _updates(ground: Ground) -> Iterator[NamedAim]:
+    """Systems at their newest, as far as a guide or the maker leads there; the base as well."""
+    newest = _newest(ground.world.builds)
+    if any(m.is_update for m in ground.moves):
+        says = _("update the maker’s system to the newest build of its region")
+        yield _aim(
+            "update:stock", says, f"system is stock and mode is system and build in {newest}"
+        )
+    for system in ground.world.device.other_systems:
+        ends = [
+            _promised(bundle)
+            for name, bundle in ground.bundles.items()
+            if not name.startswith("update ")
+            and aim_of(bundle) == "update"
+            and any(str(p) == f"system is {system.id}" for p in bundle.guide.promise.holds)
+        ]
+        if not ends:
+            continue
+        updated = any_of(ends)
+        yield NamedAim(f"update:{system.id}", _("update {name}").format(name=system.name), updated)
+        says = _("update {name}, and have root after it").format(name=system.name)
+        rooted = all_of([updated, Is("root", "present")])
+        yield NamedAim(f"update-rooted:{system.id}", says, rooted)
+    if any(aim_of(b) == "base" for b in ground.bundles.values()):
+        says = _("bring the firmware base to the newest build of its region")
+        yield _aim("base", says, f"every slot: base in {newest} and mode is system")
+
+
+def _newest(builds: tuple[Build, ...]) -> str:
+    """Of each line the last one that is not withdrawn, as conditions list them."""
+    last = {b.line: b.build for b in builds if not b.withdrawn}
+    return "{" + ", ".join(sorted(last.values())) + "}"
 
 
 def _aim(name: str, words: str, text: str) -> NamedAim:

@@ -7,7 +7,7 @@ as equal to one that it does: it is not led on from there.
 
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import replace
-from functools import cached_property
+from functools import cache, cached_property
 from typing import Any
 
 from anleitung.core.conditions.model import Vocabulary
@@ -283,5 +283,6 @@ def admits_all(space: Space, move: Move, state: State) -> Node:
     return space.where(move.admission.over(algebra), True)
 
 
+@cache
 def stays(slot: str) -> bool:
     return not slot.startswith(_OF_GUIDE)

@@ -5,13 +5,16 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 from itertools import product
 
+from anleitung.core.diagrams.remembered import Remembered
 from anleitung.core.diagrams.run import CompiledStep
 from anleitung.core.diagrams.subject import Formula
 from anleitung.core.documents.base import Typed
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.document import Guide, Promise
+from anleitung.core.guide.times import Times, times_of_step
 from anleitung.core.guide.walk import Row, actions_of, rows_of
 from anleitung.core.marked import gettext as _
+from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.take_update import TakeUpdate
 from anleitung.core.proof.run.compile import steps_of
 from anleitung.core.updates.moves import Graph
@@ -32,7 +35,8 @@ class Reported:
 class Move:
     """choices: (option, choice), of all options. avoided: why it is not taken, "" where it is.
 
-    name: of the guide, or "update <build>"; it stays when the guide gets a new version.
+    name: of the guide, or "update <build>"; it stays when the guide gets a new version. skipped:
+    ids of steps that are not gone through.
     """
 
     name: str
@@ -41,6 +45,7 @@ class Move:
     avoided: str = ""
     reported: Reported = Reported()
     is_update: bool = False
+    skipped: frozenset[str] = frozenset()
 
     @property
     def title(self) -> str:
@@ -60,7 +65,7 @@ class Move:
 
     @cached_property
     def rows(self) -> tuple[Row, ...]:
-        return rows_of(self.bundle.guide)
+        return tuple(r for r in rows_of(self.bundle.guide) if r.step.id not in self.skipped)
 
     @cached_property
     def admission(self) -> Formula:
@@ -76,6 +81,23 @@ class Move:
     @cached_property
     def steps(self) -> tuple[CompiledStep, ...]:
         return tuple(steps_of(self.bundle, self.rows))
+
+    @cached_property
+    def times(self) -> tuple[Times | None, ...]:
+        """Of each row; None where it is no step of its own."""
+        return tuple(times_of_step(r.step) if isinstance(r.step, Step) else None for r in self.rows)
+
+    @cached_property
+    def least(self) -> tuple[int, int]:
+        """Seconds by hand and of waiting that no phone comes through under: the steps for all."""
+        pairs = zip(self.steps, self.times, strict=False)
+        always = [t for step, t in pairs if t is not None and not step.guards]
+        return sum(t.hands_on[1] for t in always), sum(t.waiting[1] for t in always)
+
+    @cached_property
+    def remembered(self) -> Remembered:
+        """Its steps, with what they did to phones so far."""
+        return Remembered(self.steps)
 
     @cached_property
     def risk(self) -> int:

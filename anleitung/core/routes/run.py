@@ -2,9 +2,10 @@
 
 from dataclasses import dataclass
 
-from anleitung.core.diagrams.one import PlainState, run_from
-from anleitung.core.guide.times import Span, times_of_step
+from anleitung.core.diagrams.one import PlainState
+from anleitung.core.guide.times import Span
 from anleitung.core.phone.actions import Step
+from anleitung.core.phone.take import tool_of
 from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings.catalogue import BY_ID
 from anleitung.core.routes.ground import Ground, left_behind
@@ -30,6 +31,13 @@ class Leg:
     cuts: tuple[str, ...]
     no_return: tuple[str, ...]
 
+    def tools(self) -> frozenset[str]:
+        """Ids of the host tools that this phone needs on it."""
+        world, mine = self.move.bundle.world, set(self.steps)
+        steps = (r.step for r in self.move.rows if r.step.id in mine and isinstance(r.step, Step))
+        wanted = (tool_of(step, world) for step in steps if step.needs_tool(world))
+        return frozenset(tool.id for tool in wanted if tool is not None)
+
 
 @dataclass(frozen=True, slots=True)
 class Refusal:
@@ -50,7 +58,7 @@ def take(ground: Ground, move: Move, state: PlainState, phone: dict[str, str]) -
         return Refusal(move)
     if unlisted := ground.unlisted(move, state):
         return Refusal(move, unlisted=unlisted)
-    run = run_from(move.steps, ground.enter(move, state, phone))
+    run = move.remembered.run_from(ground.enter(move, state, phone))
     for finding, subject, step in sorted(run.findings):
         if BY_ID[finding].severity is Severity.STOP:
             return Refusal(move, step, finding, subject)
@@ -67,17 +75,17 @@ def _begins(move: Move, state: PlainState) -> bool:
 def _leg(move: Move, states: list[PlainState], concerned: list[bool]) -> Leg:
     hands, waiting = (0, 0), (0, 0)
     steps, cuts, no_return = [], [], []
-    for row, before, after, mine in zip(move.rows, states, states[1:], concerned, strict=False):
+    rows = zip(move.rows, move.times, states, states[1:], concerned, strict=False)
+    for row, times, before, after, mine in rows:
         if not mine:
             continue
         steps.append(row.step.id)
         if any(before[loss] == "present" and after[loss] != "present" for loss in LOSSES):
             cuts.append(row.step.id)
-        if isinstance(row.step, Step):
-            times = times_of_step(row.step)
+        if times is not None:
             hands = (hands[0] + times.hands_on[0], hands[1] + times.hands_on[1])
             waiting = (waiting[0] + times.waiting[0], waiting[1] + times.waiting[1])
-            if row.step.no_return:
+            if isinstance(row.step, Step) and row.step.no_return:
                 no_return.append(row.step.id)
     first, last = states[0], states[-1]
     lost = tuple(loss for loss in LOSSES if first[loss] == "present" and last[loss] != "present")

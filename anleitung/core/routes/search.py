@@ -51,10 +51,14 @@ class Route:
 
 @dataclass(frozen=True)
 class Aim:
-    """condition: what is to be so at the end; keep: losses that are not taken for it."""
+    """condition: what is to be so at the end; keep: losses that are not taken for it; through:
+
+    names of moves that the way is to go through.
+    """
 
     condition: Condition
     keep: frozenset[str] = frozenset()
+    through: frozenset[str] = frozenset()
 
 
 @dataclass(frozen=True)
@@ -79,9 +83,13 @@ def search(
     aim: Aim,
     *,
     without: frozenset[str] = frozenset(),
+    no_tools: frozenset[str] = frozenset(),
 ) -> Found:
-    """phone: a value for each fact of the ground. without: names of moves that are not wanted."""
-    seeker = _Seeker(ground, phone, aim)
+    """phone: a value for each fact of the ground. without: names of moves that are not wanted;
+
+    no_tools: ids of host tools that are not at hand. A leg counts if this phone does not need them.
+    """
+    seeker = _Seeker(ground, phone, aim, no_tools)
     moves = [m for m in ground.moves if not m.avoided and m.name not in without]
     layer, depth, last = [seeker.first], 0, MOST_LEGS
     while layer and depth < last and not seeker.is_full:
@@ -98,14 +106,21 @@ def search(
 class _Seeker:
     """The labels of a search, and what is there already."""
 
-    def __init__(self, ground: Ground, phone: Mapping[str, str], aim: Aim) -> None:
+    def __init__(
+        self, ground: Ground, phone: Mapping[str, str], aim: Aim, no_tools: frozenset[str]
+    ) -> None:
         self.ground, self.phone, self.aim = ground, dict(phone), aim
-        self.start = ground.state_of(phone)
-        self.first = Route((), Cost(frozenset(), 0, 0, 0), self.start)
-        self.labels: dict[Key, list[Route]] = {lasting(self.start): [self.first]}
+        self.no_tools = no_tools
+        self.first = route_of(ground, phone)
+        self.labels: dict[Key, list[Route]] = {self._key(self.first): [self.first]}
         self.refused: list[Refusal] = []
         self.there: list[Route] = []
         self._arrive(self.first)
+
+    def _key(self, way: Route) -> Key:
+        """Ways that leave the same behind meet, and have gone through the same that is wanted."""
+        passed = {leg.move.name for leg in way.legs} & self.aim.through
+        return lasting(way.after) | {("through", frozenset(passed))}
 
     @property
     def is_full(self) -> bool:
@@ -115,21 +130,25 @@ class _Seeker:
         """The ways that are one leg longer, as far as nothing beats them."""
         following: list[Route] = []
         for way in layer:
-            if way not in self.labels[lasting(way.after)] or self._is_hopeless(way):
+            if way not in self.labels[self._key(way)] or self._is_hopeless(way):
                 continue
             for move in moves:
+                if self._is_hopeless(way, move):
+                    continue
                 leg = take(self.ground, move, way.after, self.phone)
+                if isinstance(leg, Leg) and self.no_tools and leg.tools() & self.no_tools:
+                    continue
                 if isinstance(leg, Refusal):
                     if not way.legs:
                         self.refused.append(leg)
-                elif self._keep(further := _further(way, leg, self.start, self.ground.world)):
-                    following.append(further)
+                elif self._keep(longer := further(self.ground.world, self.first.after, way, leg)):
+                    following.append(longer)
             if self.is_full:
                 break
         return following
 
     def _keep(self, way: Route) -> bool:
-        known = self.labels.setdefault(lasting(way.after), [])
+        known = self.labels.setdefault(self._key(way), [])
         if any(each.cost.beats(way.cost) for each in known):
             return False
         known[:] = [each for each in known if not way.cost.beats(each.cost)]
@@ -138,15 +157,19 @@ class _Seeker:
         return True
 
     def _arrive(self, way: Route) -> None:
+        passed = {leg.move.name for leg in way.legs}
+        if not self.aim.through <= passed:
+            return
         if not way.cost.lost & self.aim.keep and holds(self.ground, self.aim, way.after):
             self.there.append(way)
 
-    def _is_hopeless(self, way: Route) -> bool:
+    def _is_hopeless(self, way: Route, move: Move | None = None) -> bool:
         """Whatever follows, what is to be kept is gone, or something that is there already is no
 
         worse in anything. Data that is gone comes back only from a copy, the warranty never;
 
-        root and the quality of films may. Risk and time only grow.
+        root and the quality of films may. Risk and time only grow, with a move by what it takes of
+        every phone.
         """
         gone = frozenset(
             loss
@@ -157,13 +180,18 @@ class _Seeker:
         if gone & self.aim.keep:
             return True
         least = way.cost._replace(lost=gone)
+        if move is not None:
+            hands, waiting = move.least
+            least = Cost(
+                gone, max(least.risk, move.risk), least.hands + hands, least.waiting + waiting
+            )
         return any(each.cost.beats(least) for each in self.there)
 
     def found(self, legs: int, *, is_whole: bool) -> Found:
         best = [
             way
             for at, way in enumerate(self.there)
-            if way in self.labels[lasting(way.after)]
+            if way in self.labels[self._key(way)]
             and not any(
                 other.cost.beats(way.cost) and (other.cost != way.cost or i < at)
                 for i, other in enumerate(self.there)
@@ -186,7 +214,13 @@ def lost_between(world: World, start: PlainState, after: PlainState) -> frozense
     )
 
 
-def _further(way: Route, leg: Leg, start: PlainState, world: World) -> Route:
+def route_of(ground: Ground, phone: Mapping[str, str]) -> Route:
+    """The way of no leg, at the phone itself."""
+    return Route((), Cost(frozenset(), 0, 0, 0), ground.state_of(phone))
+
+
+def further(world: World, start: PlainState, way: Route, leg: Leg) -> Route:
+    """The way with one more leg, which was taken from its end. start: where all of it began."""
     cost = Cost(
         lost_between(world, start, leg.after),
         max(way.cost.risk, leg.move.risk),

@@ -47,3 +47,22 @@ def _read(reader: Reader | None, text: str) -> Decoded | None:
         return reader.read(text)
     except CannotDecode:
         return None
+
+
+def neighbours_of(
+    builds: Iterable[Build], reader: Reader | None, text: str
+) -> tuple[Build | None, Build | None]:
+    """Of a build that is not listed: the newest older and the oldest newer one of its line.
+
+    Both None where it does not read, or where none of its line is listed.
+    """
+    given = [b for b in builds if b.build != text]
+    if not given:
+        return None, None
+    stranger = given[0].model_copy(update={"build": text, "order": None, "line": ""})
+    placed = place_builds([*given, stranger], reader, always=True)
+    mine = next(b for b in placed if b.build == text)
+    line = [b for b in placed if b.line == mine.line and b is not mine]
+    older = [b for b in line if b.place <= mine.place]
+    newer = [b for b in line if b.place > mine.place]
+    return (older[-1] if older else None), (newer[0] if newer else None)

@@ -117,8 +117,8 @@ function Troubles(props: { codename: string; map: RouteMap; onChoose: (name: str
     return (
       <p className="mark mark-proved">
         No chain breaks: phones as sold come to{" "}
-        {counted(reached, "published guide", "published guides")}, in{" "}
-        {counted(legs, "leg", "legs")} at the most, and whoever is interrupted is led back.
+        {counted(reached, "published guide", "published guides")}, in {counted(legs, "leg", "legs")}{" "}
+        at the most, and whoever is interrupted is led back.
       </p>
     );
   }
