@@ -25,6 +25,7 @@ from anleitung.reader.route_asked import KEEP, Question
 from anleitung.reader.route_shown import (
     choice_out,
     decides_out,
+    gap_out,
     losses_out,
     missing_out,
     nearest_out,
@@ -161,4 +162,6 @@ def _answer(request: HttpRequest, on: OnGround, question: Question) -> dict[str,
         shown["without_keeping"] = question.address(keep_nothing=True)
     if told.missing is not None:
         shown["missing"] = missing_out(told)
+    if told.gap is not None:
+        shown["gap"] = gap_out(question, told.gap)
     return shown

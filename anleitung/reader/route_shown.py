@@ -22,6 +22,7 @@ from anleitung.core.proof.explain.words import (
 from anleitung.core.proof.findings.catalogue import BY_ID
 from anleitung.core.routes.files import Wanted, wants_of
 from anleitung.core.routes.merge import Merged
+from anleitung.core.routes.missing import AimGap
 from anleitung.core.routes.run import Leg, Refusal
 from anleitung.core.routes.search import Route
 from anleitung.core.routes.spread import Answer, Spread
@@ -250,6 +251,15 @@ def missing_out(told: Answered) -> dict[str, Any]:
         "title": link.before.title,
         "after": [leg.move.title for leg in link.way.legs],
         "unmet": words(link.unmet),
+    }
+
+
+def gap_out(question: Question, gap: AimGap) -> dict[str, Any]:
+    bundles = question.ground.bundles
+    bundle = gap.way.legs[-1].move.bundle if gap.way.legs else next(iter(bundles.values()))
+    return {
+        "after": [leg.move.title for leg in gap.way.legs],
+        "unmet": [condition_words(bundle, part) for part in gap.unmet],
     }
 
 

@@ -25,6 +25,7 @@ from anleitung.desk.left import left_on
 from anleitung.guides.errors import NotThere
 from anleitung.guides.load import address_of, chosen_for, find_guide, is_for, newest_revisions
 from anleitung.reader.language import in_their_language
+from anleitung.reader.life import standings_out
 from anleitung.reader.translated import title_in
 from anleitung.reports.evidence import evidence_for
 
@@ -80,6 +81,7 @@ def _phone_page(request: HttpRequest, codename: str) -> HttpResponse:
         "unlocking": unlocking_words(device),
         "carriers": [carrier_words(c) for c in device.carriers],
         "chords": [draw_chord(c, device.keys, device.modes) for c in device.chords],
+        "standings": standings_out(codename, now=timezone.now()),
         "systems": [(s, s.at(None)) for s in load_systems(codename)],
     }
     return render(request, "reader/codename.html", context)

@@ -16,7 +16,7 @@ from anleitung.core.guide.bundle import Bundle
 from anleitung.core.routes.aims import NamedAim, aims_of
 from anleitung.core.routes.ground import Ground
 from anleitung.core.routes.merge import Merged, merge_copies
-from anleitung.core.routes.missing import MissingLink, missing_link
+from anleitung.core.routes.missing import AimGap, MissingLink, aim_gap, missing_link
 from anleitung.core.routes.moves import Move, Reported, moves_of, updates_of
 from anleitung.core.routes.search import Aim, Found, Route, search
 from anleitung.core.routes.spread import Spread, nearest_phone, phones_of, spread_of
@@ -87,6 +87,7 @@ class Answered:
     spreads: tuple[Spread, ...] = ()
     merged: tuple[Merged | None, ...] = ()
     missing: MissingLink | None = None
+    gap: AimGap | None = None
     takes: frozenset[str] = frozenset()
     kinds: int = 0
 
@@ -220,7 +221,8 @@ def _answered(ground: Ground, named: NamedAim, asked: Asked) -> Answered:
             takes = frozenset.intersection(*(r.cost.lost & aim.keep for r in otherwise.routes))
             return Answered(named, phone, found, takes=takes or aim.keep, kinds=kinds)
     link = missing_link(ground, phone, aim, found)
-    return Answered(named, phone, found, missing=link, kinds=kinds)
+    gap = aim_gap(ground, aim, found) if link is None else None
+    return Answered(named, phone, found, missing=link, gap=gap, kinds=kinds)
 
 
 def _merged(

@@ -79,6 +79,16 @@ def test_what_is_not_said_and_decides_is_asked(two: Revision) -> None:
         (TO | {"variant": ["K6", "M6"]}, "cannot be taken as it stands: variant: K6, M6"),
         (TO | {"build": "PS-12.4.7"}, "does not read as a Tidewerk build"),
         ({"when": "bootloader is unlocked" + " " * 500}, "cannot be taken as it stands: when"),
+        (TO | {"no": "hammer"}, "cannot be taken as it stands: no: hammer"),
+        (TO | {"with": "no-such-guide"}, "cannot be taken as it stands: with: no-such-guide"),
+        (TO | LOCKED | {"no": "lotse"}, "All chains of up to"),
+        (TO | LOCKED | {"with": "unlock"}, "Only ways through: Unlock the bootloader"),
+        (TO | LOCKED | {"without": "unlock"}, "Left away: Unlock the bootloader"),
+        (TO | LOCKED | {"build": "PS-12.4.3-KU.r9"}, "PS-12.4.1-KU.r2</a> the next older one"),
+        (
+            {"when": "bootloader is unlocked and root is present"},
+            "The nearest that one comes is this: Unlock the bootloader. There it still lacks:",
+        ),
         ({"when": "bootloader is"}, "There is no such aim for this phone"),
         ({"when": "own.hat is red"}, "There is no such aim for this phone: own.hat"),
     ],
@@ -162,3 +172,43 @@ def test_the_ground_is_made_anew_when_a_guide_changes_and_only_then(two: Revisio
 )
 def test_where_nothing_is_published_there_is_no_way(two: Revision, path: str) -> None:
     assert Client().get(path).status_code == 404
+
+
+def test_the_way_is_drawn_with_its_night_and_copies_are_made_once(two: Revision) -> None:
+    html = page(**TO, **LOCKED, variant="K6")
+    assert html.count('class="night"') == 1
+    assert html.count('class="cut-line"') == 1
+    assert "<s>Step 4: Copy photos and files" in html
+    assert "you may stop for the night" in html
+    assert "nobody has reported on one of its legs yet" in html
+    assert re.search(r"\d+ files, [^.]+\. (At the worst moment, in leg|Copies of your data)", html)
+
+
+def test_an_address_that_was_shared_says_what_changed_since(maintainer: Any, two: Revision) -> None:
+    html = page(**TO, **LOCKED)
+    shared = re.search(r'href="(\?[^"]+seen=[^"]+)#way"', html)
+    assert shared is not None
+    address = f"/c/palstek/route{shared[1].replace('&amp;', '&')}"
+    assert "It is still the way that was shared" in Client().get(address).content.decode()
+    older = address.replace("unlock%401.0.0", "unlock%400.9.0")
+    html = Client().get(older).content.decode()
+    assert "This is not the way that was shared." in html
+    assert "“Unlock the bootloader” is version 1.0.0 now; it was 0.9.0." in html
+    other = address.replace("unlock%401.0.0", "old-tool%401.0.0")
+    html = Client().get(other).content.decode()
+    assert "“old-tool” was a leg of it, and is none now." in html
+    assert "“Unlock the bootloader” is a leg of it now." in html
+    turned = re.sub(r"seen=([^&]+)%2C([^&]+)", r"seen=\2%2C\1", address)
+    assert "Its legs are the same, in another order." in Client().get(turned).content.decode()
+
+
+def test_what_is_wanted_of_a_phone_is_one_press_away_on_the_page_of_its_codename(
+    two: Revision,
+) -> None:
+    html = Client().get("/c/palstek").content.decode()
+    assert "It runs the maker’s system and was never unlocked" in html
+    found = re.search(r'href="([^"]+)">Install Wattläufer</a>', html)
+    assert found is not None
+    answer = Client().get(found[1].replace("&amp;", "&").partition("#")[0]).content.decode()
+    assert legs(answer) == ["Unlock the bootloader", "Install Wattläufer 5"]
+    assert "What do you want of your phone?" not in Client().get("/c/klampe").content.decode()

@@ -133,8 +133,8 @@ def _updates(ground: Ground) -> Iterator[NamedAim]:
 
 
 def _newest(builds: tuple[Build, ...]) -> str:
-    """Of each line the last one that is not withdrawn, as conditions list them."""
-    last = {b.line: b.build for b in builds if not b.withdrawn}
+    """Of each region and line the last that is not withdrawn, as conditions list them."""
+    last = {(b.line, b.region): b.build for b in builds if not b.withdrawn}
     return "{" + ", ".join(sorted(last.values())) + "}"
 
 

@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from anleitung.core.conditions.model import Condition, conjuncts
+from anleitung.core.conditions.model import Condition, Or, conjuncts
 from anleitung.core.diagrams.one import OneStart, PlainState
 from anleitung.core.diagrams.witness import find_witness
 from anleitung.core.routes.ground import Ground, admits_all
@@ -41,6 +41,30 @@ def missing_link(
             unmet = unmet_of(ground, move, way.after, phone)
             if unmet and (best is None or len(unmet) < len(best.unmet)):
                 best = MissingLink(move, way, unmet)
+    return best
+
+
+@dataclass(frozen=True)
+class AimGap:
+    """way: the one at whose end the least of the aim is lacking; unmet: those parts of it."""
+
+    way: Route
+    unmet: tuple[Condition, ...]
+
+
+def aim_gap(ground: Ground, aim: Aim, found: Found) -> AimGap | None:
+    """Where no guide ends with the aim: how near one comes. None where nothing of it is met."""
+    best: AimGap | None = None
+    alternatives = aim.condition.parts if isinstance(aim.condition, Or) else (aim.condition,)
+    ways = sorted(found.reached, key=lambda way: (len(way.legs), way.cost.hands))
+    for way in ways[:MOST_LOOKED]:
+        if way.cost.lost & aim.keep:
+            continue
+        for each in alternatives:
+            parts = conjuncts(each)
+            unmet = tuple(p for p in parts if not holds(ground, Aim(p), way.after))
+            if len(unmet) < len(parts) and (best is None or len(unmet) < len(best.unmet)):
+                best = AimGap(way, unmet)
     return best
 
 

@@ -52,11 +52,13 @@ def _read(reader: Reader | None, text: str) -> Decoded | None:
 def neighbours_of(
     builds: Iterable[Build], reader: Reader | None, text: str
 ) -> tuple[Build | None, Build | None]:
-    """Of a build that is not listed: the newest older and the oldest newer one of its line.
+    """Of a build that is not listed: the newest older and the oldest newer one of its line and
 
-    Both None where it does not read, or where none of its line is listed.
+    its region. Both None where it does not read, or where none of them is listed.
     """
-    given = [b for b in builds if b.build != text]
+    decoded = _read(reader, text)
+    region = decoded.fields.get("region") if decoded else None
+    given = [b for b in builds if b.build != text and region in (None, b.region)]
     if not given:
         return None, None
     stranger = given[0].model_copy(update={"build": text, "order": None, "line": ""})
