@@ -97,7 +97,12 @@ def post_edits(request: HttpRequest, codename: str, slug: str, body: EditsIn) ->
     """Stored first, then proved: what comes back is acknowledged."""
     _spend(request)
     done = edit(
-        actor=actor_of(request), codename=codename, slug=slug, edits=body.edits, now=timezone.now()
+        actor=actor_of(request),
+        codename=codename,
+        slug=slug,
+        edits=body.edits,
+        now=timezone.now(),
+        key=body.key,
     )
     return _writing(request, done.draft, done.touched)
 

@@ -72,7 +72,10 @@ class WritingOut(Schema):
 
 
 class EditsIn(Schema):
+    """key: of these very edits, drawn by the page: sent again under it they are not done again."""
+
     edits: Annotated[list[AnyEdit], Field(min_length=1, max_length=MAX_EDITS)]
+    key: Annotated[str, Field(max_length=40, pattern=r"^[A-Za-z0-9-]*$")] = ""
 
 
 class NumberIn(Schema):

@@ -92,6 +92,26 @@ class DraftState(models.Model):
         return f"state {self.number} of {self.guide}"
 
 
+class TakenEdits(models.Model):
+    """Edits that a page sent under a key of its own, and that were taken: sent again since the
+
+    answer was lost on its way, they are not done twice. touched: ids of the rows they wrote.
+    """
+
+    guide = models.ForeignKey(Guide, on_delete=models.CASCADE, related_name="taken_edits")
+    key = models.CharField(max_length=40)
+    touched = models.JSONField()
+    at = models.DateTimeField()
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["guide", "key"], name="taken_edits_once"),
+        ]
+
+    def __str__(self) -> str:
+        return f"edits of {self.guide}"
+
+
 class Draft(models.Model):
     """The one draft of a guide. files: name within the bundle → text, as it was brought in.
 

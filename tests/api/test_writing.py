@@ -72,6 +72,22 @@ def test_an_edit_is_stored_proved_and_can_be_taken_back(writer: Client) -> None:
     assert post(writer, f"{AT}/set-back", {"number": 99}, code=404)["code"] == "no-such-state"
 
 
+def test_edits_that_are_sent_again_are_not_done_again(writer: Client, other: Client) -> None:
+    """The answer was lost on its way: the page sends the same under the same key."""
+    charge = {"op": "duplicate", "ids": ["charge"]}
+    first = post(writer, f"{AT}/edits", {"edits": [charge], "key": "one"})
+    again = post(writer, f"{AT}/edits", {"edits": [charge], "key": "one"})
+    assert again["fingerprint"] == first["fingerprint"]
+    assert again["touched"] == first["touched"] != []
+    # It is known also where others wrote on meanwhile.
+    written = edit(other, {"op": "remove", "ids": ["agree"]})
+    late = post(writer, f"{AT}/edits", {"edits": [charge], "key": "one"})
+    assert late["fingerprint"] == written["fingerprint"]
+    second = post(writer, f"{AT}/edits", {"edits": [charge], "key": "two"})
+    assert len(second["rows"]) == len(late["rows"]) + 1
+    post(writer, f"{AT}/edits", {"edits": [charge], "key": "not a key"}, code=422)
+
+
 def test_what_is_no_step_is_asked_about_and_cannot_be_published(writer: Client) -> None:
     told = edit(writer, {"op": "write", "line": "hold the keys", "at": {"after": "agree"}})
     assert told["open"] == 1

@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import datetime, timedelta
 
 from django.contrib.auth.models import User
 from django.db import transaction
@@ -23,7 +23,7 @@ from anleitung.guides.history import (
     undone_by,
 )
 from anleitung.guides.load import as_texts, chosen_for, find_draft, load_whole
-from anleitung.guides.models import Draft, DraftState
+from anleitung.guides.models import Draft, DraftState, TakenEdits
 from anleitung.guides.services.redraft import is_of_files, is_of_guide, redraft
 from anleitung.guides.shelf import shelf_for
 
@@ -36,24 +36,39 @@ class Edited:
     touched: tuple[str, ...]
 
 
+KEPT = timedelta(days=30)  # how long a page may wait before it sends its edits again
+
+
 def edit(
-    *, actor: User, codename: str, slug: str, edits: Sequence[AnyEdit], now: datetime
+    *,
+    actor: User,
+    codename: str,
+    slug: str,
+    edits: Sequence[AnyEdit],
+    now: datetime,
+    key: str = "",
 ) -> Edited:
     """On what stands now: what others wrote meanwhile stays, and is asked about on the same row.
 
+    key: of these very edits; sent again under it they are not done again. "" for none.
     Raises NotThere, EditRefused, InvalidBundle, NameTaken; then the draft stands.
     """
     require_keeper(actor, codename)
     with transaction.atomic():
         draft = find_draft(codename, slug)
+        taken = TakenEdits.objects.filter(guide=draft.guide, key=key).first() if key else None
+        if taken is not None:
+            return Edited(chosen_for(draft, codename), tuple(taken.touched))
         bundle = load_whole(draft)
         by = draft.updated_by.get_username()
         who = actor.get_username()
         done = edit_bundle(
             bundle, edits, shelf_for(draft), who=who, standing_by="" if by == who else by
         )
+        if key:
+            _take(draft, key, done.touched, now)
         if done.bundle.fingerprint == draft.fingerprint:
-            return Edited(draft, done.touched)
+            return Edited(chosen_for(draft, codename), done.touched)
         texts = _texts(draft, bundle, done.bundle)
         says = edits_words(bundle, done.bundle, edits)
         redraft(
@@ -69,6 +84,11 @@ def edit(
             # A passage that was made here is there for other guides; one that stands there stays.
             enter_missing(done.bundle, actor=actor, now=now)
     return Edited(chosen_for(draft, codename), done.touched)
+
+
+def _take(draft: Draft, key: str, touched: Sequence[str], now: datetime) -> None:
+    TakenEdits.objects.filter(guide=draft.guide, at__lt=now - KEPT).delete()
+    TakenEdits.objects.create(guide=draft.guide, key=key, touched=list(touched), at=now)
 
 
 def _texts(draft: Draft, before: Bundle, after: Bundle) -> dict[str, str]:

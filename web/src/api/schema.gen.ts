@@ -3078,10 +3078,18 @@ export interface components {
              */
             op: "duplicate";
         };
-        /** EditsIn */
+        /**
+         * EditsIn
+         * @description key: of these very edits, drawn by the page: sent again under it they are not done again.
+         */
         EditsIn: {
             /** Edits */
             edits: (components["schemas"]["Write"] | components["schemas"]["Put"] | components["schemas"]["Set"] | components["schemas"]["Insert"] | components["schemas"]["Remove"] | components["schemas"]["Move"] | components["schemas"]["Duplicate"] | components["schemas"]["Fold"] | components["schemas"]["Unfold"] | components["schemas"]["Pick"] | components["schemas"]["AsProse"] | components["schemas"]["Head"] | components["schemas"]["AnswerHead"])[];
+            /**
+             * Key
+             * @default
+             */
+            key: string;
         };
         /**
          * EvidenceOut

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { answerOf, api, type Edit, Problem, type Writing } from "../../api/client";
 import { announce } from "../../ui/announce";
-import { keepEdits, keptEdits, leftBehind } from "./keptEdits";
+import { type Batch, batchOf, keepEdits, keptEdits, leftBehind } from "./keptEdits";
 
 const POLL = 3_000; // milliseconds between two looks at what others write
 const RETRY = 3_000;
@@ -34,7 +34,7 @@ export function useWriting(path: Path) {
   const client = useQueryClient();
   const key = useMemo(() => writingKey(path), [path]);
   const name = `${path.codename}.${path.slug}`;
-  const line = useRef<Edit[][]>(keptEdits(name));
+  const line = useRef<Batch[]>(keptEdits(name));
   const busy = useRef(false);
   const [waiting, setWaiting] = useState(line.current.length);
   const [standing, setStanding] = useState<Standing>("saved");
@@ -66,7 +66,7 @@ export function useWriting(path: Path) {
       const [first, ...rest] = line.current;
       line.current = rest;
       keepLine();
-      const said = (first ?? []).map(saidBy).filter(Boolean).join("\n");
+      const said = (first?.edits ?? []).map(saidBy).filter(Boolean).join("\n");
       setRefused((before) => [...before, { said, why }]);
       announce(why);
     },
@@ -82,7 +82,7 @@ export function useWriting(path: Path) {
         const writing = await answerOf(
           api.POST("/api/drafts/{codename}/{slug}/edits", {
             params: { path },
-            body: { edits: line.current[0] },
+            body: line.current[0],
           }),
         );
         line.current = line.current.slice(1);
@@ -106,7 +106,7 @@ export function useWriting(path: Path) {
 
   const edit = useCallback(
     (...edits: Edit[]) => {
-      line.current = [...line.current, edits];
+      line.current = [...line.current, batchOf(edits)];
       keepLine();
       void send();
     },
