@@ -1,8 +1,8 @@
 """Routes: held against trying every chain, and how they grow with the number of guides.
 
-Prints, from one run: on how many random instances the choices are those of exhaustive search, with
-both times; the time of a first answer on each codename; and the same with the guides of one
-codename repeated under other names, from 25 to 200.
+Prints, from one run: on how many random instances the choices are those of exhaustive search,
+with both times; the time of a first answer on each codename; and the same on one codename with the
+guides repeated under other names, from 25 to 200, and 500 builds.
 """
 
 import statistics
@@ -12,6 +12,8 @@ from dataclasses import replace
 from random import Random
 
 from anleitung.core.diagrams.space import FactKind
+from anleitung.core.documents.base import Typed
+from anleitung.core.documents.build import Shipment
 from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.routes.aims import aims_of
@@ -135,14 +137,58 @@ def main() -> None:
             f"{codename}: {len(on.moves)} moves, {len(times)} aims, an answer with its spread: "
             f"median {statistics.median(times):.0f} ms, longest {max(times):.0f} ms"
         )
-    for copies in (1, 2, 4, 8):
-        on = ground_of("achtknoten", copies * 8)
-        aim = Aim(aims_of(on)[0].condition)
-        on.state_of(on.phone({}))
+    for guides in (25, 50, 100, 200):
+        crowded(guides, 500)
+
+
+def crowded(guides: int, builds: int) -> None:
+    """One codename with so many guides, options and all, and so many builds in a chain."""
+    bundles = list(bundles_of("palstek").items())
+    placed = {b.build: b for _name, bundle in bundles for b in bundle.placed}
+    chain = list(placed.values())
+    newest = max((b for b in chain if b.region == "KU"), key=lambda b: b.place)
+    for number in range(builds - len(chain)):
+        before, name = (
+            chain[-1].build,
+            f"PS-{14 + number // 100}.{number // 10 % 10}.{number % 10}-KU.r5",
+        )
+        shipped = (Shipment(kind="incremental", name=f"{name}.twz", size=10**6, from_build=before),)
+        update = {"build": name, "shipped": shipped, "order": (newest.order or 0) + 1 + number}
+        chain.append(newest.model_copy(update=update))
+    began = time.perf_counter()
+    moves = [
+        replace(move, name=f"{name}-{n}")
+        for n in range(guides)
+        for name, bundle in [bundles[n % len(bundles)]]
+        for move in moves_of(name, bundle)
+    ]
+    on = Ground([*moves, *updates_of(bundles[0][1], Graph(chain))])
+    usual = on.phone({})
+    on.state_of(usual)
+    made = 1000 * (time.perf_counter() - began)
+    first, whole = [], []
+    wanted = [
+        ("system is wattlaeufer and mode is system", {}),
+        ("system is wattlaeufer and root is present", {}),
+        ("bootloader is unlocked and mode is system", {}),
+        ("system is stock and mode is system", {"system": "wattlaeufer", "bootloader": "unlocked"}),
+        ("every slot: base >= PS-12.4.7-KU.r3 and mode is system", {"base": "PS-12.4.1-KU.r2"}),
+    ]
+    for text, known in wanted:
+        aim = Aim(Typed.parse(text).condition)
+        phone = on.phone(known)
         began = time.perf_counter()
-        search(on, on.phone({}), aim)
-        took = 1000 * (time.perf_counter() - began)
-        print(f"achtknoten with {len(on.bundles)} guides and updates: {took:.0f} ms")
+        answer = search(on, phone, aim)
+        first.append(1000 * (time.perf_counter() - began))
+        for route in answer.routes[:5]:
+            spread_of(on, [leg.move for leg in route.legs], known, aim)
+        whole.append(1000 * (time.perf_counter() - began))
+    print(
+        f"palstek with {guides} guides ({len(moves)} ways to go through them) and {len(chain)} "
+        f"builds: made in {made:.0f} ms; a first answer median {statistics.median(first):.0f} ms, "
+        f"longest {max(first):.0f} ms; all with their spread median "
+        f"{statistics.median(whole):.0f} ms, longest {max(whole):.0f} ms"
+    )
 
 
 if __name__ == "__main__":

@@ -57,11 +57,12 @@ class Question:
 
     def _foreign(self, query: QueryDict) -> str:
         """The first part of the address that cannot be taken as it stands, "" for none."""
+        facts = {fact.name for fact in self.ground.space.facts}
         for name, values in query.lists():
             said = f"{name[:60]}: {', '.join(map(str, values))[:80]}"
-            if name not in _PARTS and name not in self.ground.space.level_of:
+            if name not in _PARTS and name not in facts:
                 return said
-            if name in self.ground.space.level_of and len(set(values)) > 1:
+            if name in facts and len(set(values)) > 1:
                 return said
             if name == "keep" and not set(values) <= set(KEEP):
                 return said

@@ -30,6 +30,21 @@ OF_SYSTEM = ("boot", "ramdisk", "recovery", "system", "extra")
 
 def start_state(space: Space, world: World, answered: Iterable[str]) -> State:
     """Every slot of the state, as a function of the start."""
+    state = start_without_contents(space, world, answered)
+    _put_contents(state, space, world)
+    main = f"cur.{world.system}"
+    state["data.family"] = state[f"{main}.family"]
+    state["data.platform"] = state[f"{main}.platform"]
+    state["data.build"] = state[f"{main}.build"]
+    if "stood-recovery" in space.level_of:
+        _put_recovery(state, space, world)
+    if world.device.stock.raises_rollback_index:
+        state["rollback"] = space.map(index_of(world), state[f"cur.{world.firmware[0]}.build"])
+    return state
+
+
+def start_without_contents(space: Space, world: World, answered: Iterable[str]) -> dict[str, Node]:
+    """What stands in no partition: facts, files, copies, programs, questions of the guide."""
     state: dict[str, Node] = {
         fact.name: space.var(fact.name) for fact in space.facts if fact.name not in HIDDEN
     }
@@ -63,18 +78,9 @@ def start_state(space: Space, world: World, answered: Iterable[str]) -> State:
         state["protected-content"] = space.map(content_level, space.var("bootloader"))
     for slot in answered:
         put(slot, None)
-    _put_contents(state, space, world)
-    main = f"cur.{world.system}"
-    state["data.family"] = state[f"{main}.family"]
-    state["data.platform"] = state[f"{main}.platform"]
     put("data.encrypted", "yes" if world.device.stock.encrypts_data else "no")
     state["data.by"] = space.leaf(ANY_RECOVERY)
     state["data.part"] = space.leaf("none")
-    state["data.build"] = state[f"{main}.build"]
-    if "stood-recovery" in space.level_of:
-        _put_recovery(state, space, world)
-    if world.device.stock.raises_rollback_index:
-        state["rollback"] = space.map(index_of(world), state[f"cur.{world.firmware[0]}.build"])
     return state
 
 

@@ -105,11 +105,11 @@ def feeds_of(ground: Ground) -> Iterator[Feed]:
     """Over all choices of both. Avoided moves lead nowhere."""
     space = ground.space
     moves = [m for m in ground.moves if not m.avoided]
-    fresh = {m.key: let_in(ground, m, ground.start, ground.as_usual)[1] for m in moves}
+    fresh = {m.key: let_in(ground, m, ground.start, ground.possible)[1] for m in moves}
     opened: dict[tuple[str, str], Node] = {}
     through: dict[str, Node] = {}
     for first in moves:
-        state, well = come_through(ground, first, ground.start, ground.as_usual)
+        state, well = come_through(ground, first, ground.start, ground.possible)
         through[first.name] = space.either(through.get(first.name, space.false), well)
         for second in moves:
             if second.name == first.name:

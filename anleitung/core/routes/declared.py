@@ -89,7 +89,7 @@ class _Checked:
 
     def _through(self, names: Sequence[str], phones: Node | None = None) -> Node:
         """Phones that come through these one after the other, and then through the guide."""
-        ends: _Ends = [(self._ground.start, self._ground.as_usual if phones is None else phones)]
+        ends: _Ends = [(self._ground.start, self._ground.possible if phones is None else phones)]
         for name in (*names, self._name):
             ends = self._after(name, ends)
         found = self._ground.space.false
@@ -109,7 +109,7 @@ class _Checked:
             for names in permutations(self._names):
                 if names != self._names and self._through(names) is not false:
                     return Difference(self._name, "order", names=names)
-        ends: _Ends = [(self._ground.start, self._ground.as_usual)]
+        ends: _Ends = [(self._ground.start, self._ground.possible)]
         for name in self._names:
             ends = self._after(name, ends)
             if not ends:

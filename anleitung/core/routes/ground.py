@@ -14,8 +14,8 @@ from anleitung.core.conditions.model import Vocabulary
 from anleitung.core.diagrams.one import PlainState
 from anleitung.core.diagrams.run import DiagramAlgebra, State
 from anleitung.core.diagrams.space import Fact, FactKind, Node, Space, Value
-from anleitung.core.phone.start import start_state
-from anleitung.core.phone.world import AS_BASE, NOT_LISTED, OWN_RECOVERY, World, build_order
+from anleitung.core.phone.start import start_state, start_without_contents
+from anleitung.core.phone.world import NOT_LISTED, World, build_order
 from anleitung.core.proof.run.compile import answered_in, facts_of, possible_starts
 from anleitung.core.routes.moves import Move
 
@@ -42,6 +42,12 @@ _BETWEEN: PlainState = {
     "battery-told": False,
     "key-asked": "none",
 }
+
+
+# Taken for granted on the phones of a ground, and no fact there: all parts of the maker's system
+# are of one release, the recovery is the one that came with it, the other slot holds the same.
+_NOT_ASKED = ("damaged", "system-build", "stood-recovery", "other-base", "other-system")
+_SAME = {"other-base": "base", "other-system": "system"}
 
 
 class UnknownFact(KeyError):
@@ -89,7 +95,7 @@ class Ground:
         found: dict[str, Fact] = {}
         for each in {m.name: m for m in self.moves}.values():
             for fact in facts_of(each.bundle, each.rows):
-                if fact.kind is FactKind.OPTION or fact.name == "damaged":
+                if fact.kind is FactKind.OPTION or fact.name in _NOT_ASKED:
                     continue
                 if fact.name.startswith(_HIDDEN_IN_STEP):
                     # How a step turns out in one guide tells nothing of a step in another.
@@ -102,7 +108,12 @@ class Ground:
                     values = dict.fromkeys((*(v for v in values if v != NOT_LISTED), NOT_LISTED))
                 default = known.default if known else fact.default
                 found[fact.name] = replace(fact, values=tuple(values), default=default)
-        return Space(list(found.values()))
+        space = Space(list(found.values()))
+        # The other slot holds the same: one fact stands for both, and neither is open by itself.
+        for other, one in _SAME.items():
+            if one in space.level_of:
+                space.level_of[other] = space.level_of[one]
+        return space
 
     @cached_property
     def start(self) -> State:
@@ -110,27 +121,14 @@ class Ground:
 
     @cached_property
     def possible(self) -> Node:
-        """The phones that there are, and that run their system. Raises BudgetSpent."""
+        """The phones that there are, that run their system, and that nobody changed in ways that
+
+        readers are not asked about (_NOT_ASKED). Raises BudgetSpent.
+        """
         state = {**self.start}
         if self.world.has_two_slots:
             state["other.stood"] = self.space.leaf("starting")
         return possible_starts(self.space, state, self.world)
-
-    @cached_property
-    def as_usual(self) -> Node:
-        """Those that nobody changed in ways that readers are not asked about: both slots and all
-
-        parts of one release, the recovery that came with the system. Routes take it for granted.
-        """
-        space, found = self.space, self.possible
-        for name, value in (("system-build", AS_BASE), ("stood-recovery", OWN_RECOVERY)):
-            if name in space.level_of:
-                found = space.both(found, space.where(space.var(name), value))
-        for one, other in (("base", "other-base"), ("system", "other-system")):
-            if one in space.level_of and other in space.level_of:
-                same = space.join(_same, space.var(one), space.var(other))
-                found = space.both(found, space.where(same, True))
-        return found
 
     @cached_property
     def _fresh(self) -> dict[str, State]:
@@ -138,7 +136,9 @@ class Ground:
         return {m.name: self._beginning(m) for m in {m.name: m for m in self.moves}.values()}
 
     def _beginning(self, move: Move) -> State:
-        found = start_state(self.space, move.bundle.world, answered_in(move.rows))
+        # Contents of partitions are those of the phone that comes to it.
+        world, answered = move.bundle.world, answered_in(move.rows)
+        found = start_without_contents(self.space, world, answered)
         turns = {name: self.space.var(_turn_of(move, name)) for name in move.hidden}
         return {**_without_turns(found), **turns}
 
@@ -149,13 +149,10 @@ class Ground:
             if name not in found:
                 raise UnknownFact(name)
             if value not in self.space.facts[self.space.level_of[name]].values:
-                if name not in ("base", "other-base"):
+                if name != "base":
                     raise UnknownFact(f"{name}: {value}")
                 value = NOT_LISTED
             found[name] = value
-        for one, other in (("base", "other-base"), ("system", "other-system")):
-            if other in found and other not in known:
-                found[other] = found[one]
         return found
 
     def state_of(self, phone: Mapping[str, str]) -> PlainState:
@@ -211,10 +208,6 @@ class Ground:
             foreign = space.minus(space.true, space.where(family, "stock"))
             found = space.both(found, space.either(foreign, known))
         return found
-
-
-def _same(one: object, other: object) -> bool:
-    return one == other
 
 
 class _In:

@@ -42,7 +42,7 @@ class Reach:
 
 def as_sold(ground: Ground) -> Node:
     """Phones with the maker’s own system that nobody unlocked; the rest of them as it may be."""
-    space, found = ground.space, ground.as_usual
+    space, found = ground.space, ground.possible
     for name, value in (("bootloader", "locked"), ("system", "stock"), ("root", "none")):
         if name in space.level_of:
             found = space.both(found, space.where(space.var(name), value))

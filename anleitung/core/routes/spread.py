@@ -69,7 +69,7 @@ def spread_of(ground: Ground, moves: Sequence[Move], known: Mapping[str, str], a
 
 def phones_of(ground: Ground, known: Mapping[str, str]) -> Node:
     """All phones of which this is so, and the rest as usual. Raises UnknownFact, BudgetSpent."""
-    space, found = ground.space, ground.as_usual
+    space, found = ground.space, ground.possible
     phone = ground.phone(known)
     for name in known:
         found = space.both(found, space.where(space.var(name), phone[name]))
@@ -82,7 +82,7 @@ def nearest_phone(ground: Ground, known: Mapping[str, str]) -> dict[str, str] | 
     Raises UnknownFact, BudgetSpent.
     """
     usual = ground.phone(known)
-    if ground.space.at(ground.as_usual, usual) is True:
+    if ground.space.at(ground.possible, usual) is True:
         return usual
     nearest = find_witness(ground.space, phones_of(ground, known))
     return nearest.start(ground.space) if nearest else None
