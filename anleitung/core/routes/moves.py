@@ -17,6 +17,7 @@ from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.take_update import TakeUpdate
 from anleitung.core.proof.run.compile import steps_of
+from anleitung.core.routes.doors import Doors, doors_of
 from anleitung.core.updates.moves import Graph
 
 # A guide with more ways to make its choices is looked at with the first of them only.
@@ -70,6 +71,11 @@ class Move:
     @cached_property
     def admission(self) -> Formula:
         return self.bundle.world.formula(self.bundle.guide.admission.condition)
+
+    @cached_property
+    def doors(self) -> Doors:
+        world = self.bundle.world
+        return doors_of(self.bundle.guide.admission.condition, world.vocabulary)
 
     @cached_property
     def hidden(self) -> tuple[str, ...]:

@@ -54,7 +54,9 @@ class Refusal:
 
 
 def take(ground: Ground, move: Move, state: PlainState, phone: dict[str, str]) -> Leg | Refusal:
-    if not _begins(move, state) or not ground.admits(move, state, phone):
+    if not _begins(move, state) or move.doors.shut_out(state):
+        return Refusal(move)
+    if not ground.admits(move, state, phone):
         return Refusal(move)
     if unlisted := ground.unlisted(move, state):
         return Refusal(move, unlisted=unlisted)
