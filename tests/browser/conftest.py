@@ -79,16 +79,20 @@ def loaded_demo(tmp_path_factory: pytest.TempPathFactory) -> Path:
 def _let_the_round_end(database: Path) -> None:
     """The demo looks at its sources when it starts; a site that ends meanwhile takes its simulated
 
-    mirror along, and what was looked at just then would be told as broken for ever.
+    mirror along, and what was looked at just then would be told as broken for ever. The worker
+    draws the maps of its codenames as well: what is under way would be begun in every copy.
     """
-    until = time.monotonic() + 90
+    until = time.monotonic() + 120
     while time.monotonic() < until:
         with closing(sqlite3.connect(database)) as opened:
-            states = {state for (state,) in opened.execute("select state from mirrors_check")}
-        if states and not states & {"waiting", "running"}:
+            checks, jobs = (
+                {state for (state,) in opened.execute(f"select state from {table}")}
+                for table in ("mirrors_check", "jobs_job")
+            )
+        if checks and not (checks | jobs) & {"waiting", "running"}:
             return
         time.sleep(0.5)
-    raise AssertionError("the demo did not come through its round of sources")
+    raise AssertionError("the demo did not come through its round of sources and its maps")
 
 
 @pytest.fixture(scope="session")

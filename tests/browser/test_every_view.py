@@ -18,6 +18,7 @@ WORKBENCH = (
     "/c/palstek/builds/paste",
     "/c/palstek/files",
     "/c/palstek/guides",
+    "/c/palstek/routes",
     SHEET,
     "/c/palstek/guides/base-update?v=draft",
     "/c/palstek/guides/clean-install/bench?v=1.0.0",
@@ -33,7 +34,7 @@ WORKBENCH = (
     "/edit/tool?name=lotse",
     "/bring-in",
 )
-READERS = ("/", "/?q=poller", "/c/palstek", "/login")
+READERS = ("/", "/?q=poller", "/c/palstek", "/c/palstek/route?to=unlocked", "/login")
 
 REFUSED = """
 for (const name of ["localStorage", "sessionStorage"]) {
