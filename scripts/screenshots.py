@@ -19,8 +19,8 @@ WIDE, NARROW = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
 INSTALL = "/c/palstek/guides/clean-install"
 TWO = "/c/schotstek/guides/tidewerk-old-base"
 ROUTE = (
-    "/c/palstek/route?to=rooted:wattlaeufer&bootloader=locked&system=stock&variant=K6"
-    "&build=PS-12.4.1-KU.r2"
+    "/c/schotstek/route?to=guide:generic-kiebitz&bootloader=locked&system=stock"
+    "&build=SK-12.6.0-KU.r1"
 )
 WAY = "/c/palstek/builds?build=PS-12.1.0-KU.r1&to=PS-13.0.5-KU.r4"
 
@@ -91,7 +91,7 @@ def take(base: str, home: str) -> None:
         shoot(page, "codename", "/c/palstek")
         shoot(page, "guides", "/c/palstek/guides")
         shoot(page, "builds", WAY)
-        shoot(page, "edit", "/edit/device?codename=poller", at="chords")
+        shoot(page, "map", "/c/palstek/routes#keep-rettungsring")
         page.goto("/c/palstek/files?guide=clean-install&v=1.0.0")
         page.get_by_label("Files to check").set_input_files(_files_at_hand(Path(home)))
         page.get_by_role("list", name="Verdicts").wait_for()
