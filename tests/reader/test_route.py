@@ -212,3 +212,13 @@ def test_what_is_wanted_of_a_phone_is_one_press_away_on_the_page_of_its_codename
     answer = Client().get(found[1].replace("&amp;", "&").partition("#")[0]).content.decode()
     assert legs(answer) == ["Unlock the bootloader", "Install Wattläufer 5"]
     assert "What do you want of your phone?" not in Client().get("/c/klampe").content.decode()
+
+
+def test_more_guides_than_can_be_tried_are_told(
+    two: Revision, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    says = "There are more guides here than could be tried"
+    query = {**TO, **LOCKED, "region": "BI"}
+    assert says not in page(**query)
+    monkeypatch.setattr("anleitung.core.routes.search.MOST_RUNS", 4)
+    assert says in page(**query, carrier="open")

@@ -18,7 +18,9 @@ from anleitung.core.routes.run import LOSSES, Leg, Refusal, take
 
 WHOLE = {**dict.fromkeys(LOSSES, "present"), **SIDE_LOSSES}
 MOST_LEGS = 6
-MOST_STATES = 400  # beyond that many states the search says so, and claims nothing of the rest
+# Beyond so many states, or legs that were run, the search says so and claims nothing of the rest.
+MOST_STATES = 400
+MOST_RUNS = 8_000
 Key = frozenset[tuple[str, object]]
 
 
@@ -66,7 +68,8 @@ class Found:
     """routes: the choices that nothing beats, the mildest first. reached: every state that was
 
     reached, with a way there. refused: moves that do not lead on from the phone as it is.
-    legs: ways of up to so many were looked at; is_whole: there are no longer ones.
+    legs: ways of up to so many were looked at; is_whole: there are no longer ones; is_cut: a bound
+    was reached before all of one leg more than the shortest were looked at.
     """
 
     routes: tuple[Route, ...]
@@ -75,6 +78,7 @@ class Found:
     legs: int
     is_whole: bool
     already: bool = False
+    is_cut: bool = False
 
 
 def search(
@@ -113,6 +117,7 @@ class _Seeker:
         self.no_tools = no_tools
         self.first = route_of(ground, phone)
         self.labels: dict[Key, list[Route]] = {self._key(self.first): [self.first]}
+        self.runs = 0
         self.refused: list[Refusal] = []
         self.there: list[Route] = []
         self._arrive(self.first)
@@ -124,7 +129,7 @@ class _Seeker:
 
     @property
     def is_full(self) -> bool:
-        return len(self.labels) > MOST_STATES
+        return len(self.labels) > MOST_STATES or self.runs > MOST_RUNS
 
     def next_layer(self, layer: list[Route], moves: Sequence[Move]) -> list[Route]:
         """The ways that are one leg longer, as far as nothing beats them."""
@@ -136,6 +141,7 @@ class _Seeker:
                 if self._is_hopeless(way, move):
                     continue
                 leg = take(self.ground, move, way.after, self.phone)
+                self.runs += isinstance(leg, Leg) or bool(leg.finding)
                 if isinstance(leg, Leg) and self.no_tools and leg.tools() & self.no_tools:
                     continue
                 if isinstance(leg, Refusal):
@@ -201,7 +207,9 @@ class _Seeker:
         best.sort(key=lambda r: (len(r.cost.lost), r.cost.risk, r.cost.hands + r.cost.waiting))
         reached = tuple(way for known in self.labels.values() for way in known)
         already = any(not way.legs for way in best)
-        return Found(tuple(best), reached, tuple(self.refused), legs, is_whole, already)
+        return Found(
+            tuple(best), reached, tuple(self.refused), legs, is_whole, already, self.is_full
+        )
 
 
 def lost_between(world: World, start: PlainState, after: PlainState) -> frozenset[str]:

@@ -230,3 +230,16 @@ def test_an_update_leads_on_never_back() -> None:
             text = str(move.bundle.guide.admission).partition("build in {")[2].rstrip("}")
             starts = [s.strip() for s in text.split(",")] if text else []
             assert all(order[s] < goal for s in starts if order[s][0] == goal[0])
+
+
+@pytest.mark.parametrize(("bound", "legs"), [(1, 0), (60, 2)])
+def test_a_search_that_reaches_its_bound_says_so_and_claims_no_more_than_it_tried(
+    bound: int, legs: int, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    whole = found("palstek", "system is wattlaeufer and root is present")
+    assert (whole.is_cut, whole.legs) == (False, 4)
+    monkeypatch.setattr("anleitung.core.routes.search.MOST_RUNS", bound)
+    cut = found("palstek", "system is wattlaeufer and root is present")
+    assert cut.is_cut
+    assert (cut.legs, cut.is_whole) == (legs, False)
+    assert {r.cost for r in cut.routes} <= {r.cost for r in cut.reached}
