@@ -139,7 +139,7 @@ def _answer(request: HttpRequest, on: OnGround, question: Question) -> dict[str,
             choice_out(question, n, route, spread, n == chosen)
             for n, (route, spread) in enumerate(zip(routes, told.spreads, strict=True), 1)
         ],
-        "stuck": [stuck_out(refusal) for refusal in told.found.refused if refusal.finding][:5],
+        "stuck": [stuck_out(refusal) for refusal in told.stuck[:5]],
     }
     if routes:
         spread = told.spreads[chosen - 1]

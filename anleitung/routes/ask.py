@@ -16,8 +16,9 @@ from anleitung.core.guide.bundle import Bundle
 from anleitung.core.routes.aims import NamedAim, aims_of
 from anleitung.core.routes.ground import Ground
 from anleitung.core.routes.merge import Merged, merge_copies
-from anleitung.core.routes.missing import AimGap, MissingLink, aim_gap, missing_link
+from anleitung.core.routes.missing import AimGap, MissingLink, aim_gap, missing_link, stuck_short
 from anleitung.core.routes.moves import Move, Reported, moves_of, updates_of
+from anleitung.core.routes.run import Refusal
 from anleitung.core.routes.search import Aim, Found, Route, search
 from anleitung.core.routes.spread import Spread, nearest_phone, phones_of, spread_of
 from anleitung.core.updates.moves import Graph
@@ -78,7 +79,7 @@ class Answered:
 
     routes that are shown, in their order; merged: of each, where copies need be made only once.
     takes: what is to be kept and every way there takes.
-    kinds: of phone that are as it was said.
+    kinds: of phone that are as it was said. stuck: what would be shorter, and gets stuck.
     """
 
     aim: NamedAim
@@ -88,6 +89,7 @@ class Answered:
     merged: tuple[Merged | None, ...] = ()
     missing: MissingLink | None = None
     gap: AimGap | None = None
+    stuck: tuple[Refusal, ...] = ()
     takes: frozenset[str] = frozenset()
     kinds: int = 0
 
@@ -213,7 +215,8 @@ def _answered(ground: Ground, named: NamedAim, asked: Asked) -> Answered:
     if found.routes:
         pairs = zip(shown, spreads, strict=True)
         merged = tuple(_merged(ground, phone, route, s, known, aim) for route, s in pairs)
-        return Answered(named, phone, found, spreads, merged, kinds=kinds)
+        stuck = stuck_short(ground, aim, found)
+        return Answered(named, phone, found, spreads, merged, kinds=kinds, stuck=stuck)
     if aim.keep:
         free = Aim(aim.condition, through=aim.through)
         otherwise = search(ground, phone, free, without=asked.without, no_tools=asked.no_tools)
@@ -222,7 +225,8 @@ def _answered(ground: Ground, named: NamedAim, asked: Asked) -> Answered:
             return Answered(named, phone, found, takes=takes or aim.keep, kinds=kinds)
     link = missing_link(ground, phone, aim, found)
     gap = aim_gap(ground, aim, found) if link is None else None
-    return Answered(named, phone, found, missing=link, gap=gap, kinds=kinds)
+    stuck = stuck_short(ground, aim, found)
+    return Answered(named, phone, found, missing=link, gap=gap, kinds=kinds, stuck=stuck)
 
 
 def _merged(

@@ -33,7 +33,7 @@ def missing_link(
 
     they admit. None where no guide ends so.
     """
-    enders = [m for m in ground.moves if not m.avoided and _ends_with(ground, m, aim)]
+    enders = [m for m in ground.moves if not m.avoided and ends_with(ground, m, aim)]
     best: MissingLink | None = None
     reached = sorted(found.reached, key=lambda way: (len(way.legs), way.cost.hands))
     for way in reached[:MOST_LOOKED]:
@@ -68,7 +68,13 @@ def aim_gap(ground: Ground, aim: Aim, found: Found) -> AimGap | None:
     return best
 
 
-def _ends_with(ground: Ground, move: Move, aim: Aim) -> bool:
+def stuck_short(ground: Ground, aim: Aim, found: Found) -> tuple[Refusal, ...]:
+    """Of what lets this phone in and gets stuck, what ends with the aim on another one."""
+    stuck = {r.move.name: r for r in found.refused if r.finding}
+    return tuple(r for r in stuck.values() if ends_with(ground, r.move, aim))
+
+
+def ends_with(ground: Ground, move: Move, aim: Aim) -> bool:
     """Whether the phone nearest to the usual one that it admits comes through and is there."""
     begun = ground.enter_all(move, ground.start)
     admitted = ground.space.both(ground.possible, admits_all(ground.space, move, begun))

@@ -10,7 +10,7 @@ from anleitung.core.documents.build import Build
 from anleitung.core.routes.aims import aims_of, standings_of
 from anleitung.core.routes.files import wants_of
 from anleitung.core.routes.merge import merge_copies
-from anleitung.core.routes.missing import aim_gap, missing_link
+from anleitung.core.routes.missing import aim_gap, missing_link, stuck_short
 from anleitung.core.routes.search import Route, search
 from anleitung.core.routes.spread import spread_of
 from anleitung.core.routes.timeline import timeline_of
@@ -243,3 +243,15 @@ def test_a_search_that_reaches_its_bound_says_so_and_claims_no_more_than_it_trie
     assert cut.is_cut
     assert (cut.legs, cut.is_whole) == (legs, False)
     assert {r.cost for r in cut.routes} <= {r.cost for r in cut.reached}
+
+
+def test_an_obvious_short_way_that_gets_stuck_is_told_and_no_guide_for_something_else() -> None:
+    on, wanted = ground("palstek"), aim("system is wattlaeufer and mode is system")
+    old = on.phone({"base": "PS-12.2.0-KU.r1", "bootloader": "unlocked"})
+    (stuck,) = stuck_short(on, wanted, search(on, old, wanted))
+    assert (stuck.move.name, stuck.finding) == ("clean-install-one-slot", "base-too-old")
+    newer = on.phone({"base": "PS-12.4.1-KU.r2", "bootloader": "unlocked"})
+    answer = search(on, newer, wanted)
+    # A guide that is broken on every phone ends nowhere: it is no short way to anything.
+    assert {r.move.name for r in answer.refused if r.finding} == {"install-from-storage"}
+    assert stuck_short(on, wanted, answer) == ()
