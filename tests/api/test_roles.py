@@ -27,6 +27,7 @@ OF_ANYBODY = {
     "/api/bundles",  # which codenames it is for is seen when it is read: below
     "/api/codenames/{codename}/builds/preview",
     "/api/codenames/{codename}/goes-with",
+    "/api/codenames/{codename}/map",
     "/api/codenames/{codename}/look",
     "/api/compare",
     "/api/contests/{contest_id}/sign",
