@@ -8,6 +8,7 @@ guides repeated under other names, from 25 to 200, and 500 builds.
 import statistics
 import time
 from collections.abc import Iterator
+from contextlib import contextmanager
 from dataclasses import replace
 from random import Random
 
@@ -20,7 +21,7 @@ from anleitung.core.routes.aims import aims_of
 from anleitung.core.routes.ground import Ground
 from anleitung.core.routes.moves import moves_of, updates_of
 from anleitung.core.routes.run import LOSSES, Leg, take
-from anleitung.core.routes.search import Aim, Cost, holds, lost_between, search
+from anleitung.core.routes.search import Aim, Cost, Route, _Seeker, holds, lost_between, search
 from anleitung.core.routes.spread import spread_of
 from anleitung.core.updates.moves import Graph
 from anleitung.demo.bundles import bundle_files, guide_names
@@ -141,6 +142,24 @@ def main() -> None:
         crowded(guides, 500)
 
 
+@contextmanager
+def first_arrival() -> Iterator[list[float]]:
+    """When a search is at the aim for the first time."""
+    times: list[float] = []
+    arrive = _Seeker._arrive
+
+    def noted(seeker: _Seeker, way: Route) -> None:
+        arrive(seeker, way)
+        if seeker.there and not times:
+            times.append(time.perf_counter())
+
+    _Seeker._arrive = noted  # type: ignore[method-assign]
+    try:
+        yield times
+    finally:
+        _Seeker._arrive = arrive  # type: ignore[method-assign]
+
+
 def crowded(guides: int, builds: int) -> None:
     """One codename with so many guides, options and all, and so many builds in a chain."""
     bundles = list(bundles_of("palstek").items())
@@ -166,7 +185,7 @@ def crowded(guides: int, builds: int) -> None:
     usual = on.phone({})
     on.state_of(usual)
     made = 1000 * (time.perf_counter() - began)
-    first, whole = [], []
+    found_first, first, whole = [], [], []
     wanted = [
         ("system is wattlaeufer and mode is system", {}),
         ("system is wattlaeufer and root is present", {}),
@@ -178,15 +197,18 @@ def crowded(guides: int, builds: int) -> None:
         aim = Aim(Typed.parse(text).condition)
         phone = on.phone(known)
         began = time.perf_counter()
-        answer = search(on, phone, aim)
+        with first_arrival() as arrived:
+            answer = search(on, phone, aim)
         first.append(1000 * (time.perf_counter() - began))
+        found_first.append(1000 * (arrived[0] - began) if arrived else first[-1])
         for route in answer.routes[:5]:
             spread_of(on, [leg.move for leg in route.legs], known, aim)
         whole.append(1000 * (time.perf_counter() - began))
     print(
         f"palstek with {guides} guides ({len(moves)} ways to go through them) and {len(chain)} "
-        f"builds: made in {made:.0f} ms; a first answer median {statistics.median(first):.0f} ms, "
-        f"longest {max(first):.0f} ms; all with their spread median "
+        f"builds: made in {made:.0f} ms; the first way found after a median of "
+        f"{statistics.median(found_first):.0f} ms, longest {max(found_first):.0f} ms; the choices "
+        f"median {statistics.median(first):.0f} ms, longest {max(first):.0f} ms; all with their spread median "
         f"{statistics.median(whole):.0f} ms, longest {max(whole):.0f} ms"
     )
 
