@@ -208,8 +208,8 @@ def crowded(guides: int, builds: int) -> None:
         f"palstek with {guides} guides ({len(moves)} ways to go through them) and {len(chain)} "
         f"builds: made in {made:.0f} ms; the first way found after a median of "
         f"{statistics.median(found_first):.0f} ms, longest {max(found_first):.0f} ms; the choices "
-        f"median {statistics.median(first):.0f} ms, longest {max(first):.0f} ms; all with their spread "
-        f"median {statistics.median(whole):.0f} ms, longest {max(whole):.0f} ms"
+        f"median {statistics.median(first):.0f} ms, longest {max(first):.0f} ms; all with "
+        f"their spread median {statistics.median(whole):.0f} ms, longest {max(whole):.0f} ms"
     )
 
 
