@@ -26,11 +26,13 @@ from anleitung.guides.load import all_withdrawn, newest_revisions, readable
 from anleitung.guides.models import Revision
 from anleitung.guides.states import deprecation_of
 from anleitung.reports.evidence import evidence_for
+from anleitung.routes.made_of import made_of
 from anleitung.storage.recent import Kept
 
 MOST_SHOWN = 5
 WHEN = "when:"  # before an aim that is typed as a condition
 LeftOut = Literal["older", "deprecated", "dead", "withdrawn"]
+_ON: Kept[tuple[object, ...], "OnGround | None"] = Kept(most=40)
 _GROUNDS: Kept[tuple[object, ...], Ground] = Kept(most=8)
 _MOVES: Kept[tuple[object, ...], tuple[Move, ...]] = Kept(most=300)
 _ANSWERS: Kept[tuple[object, ...], "Answered"] = Kept(most=200)
@@ -96,6 +98,11 @@ class Answered:
 
 def ground_of(codename: str, *, now: datetime) -> OnGround | None:
     """None where nothing is published for the codename. Raises NoSuchDocument."""
+    # The desk asks for every codename at each look: what it is made of is a few small queries.
+    return _ON.get_or(made_of(codename, now=now), lambda: _ground_of(codename, now=now))
+
+
+def _ground_of(codename: str, *, now: datetime) -> OnGround | None:
     device = load_device(codename)
     graph = load_graph(device)
     moves: list[Move] = []
