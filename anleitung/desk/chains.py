@@ -20,7 +20,7 @@ def about_chains(codename: str, *, actor: User, now: datetime) -> list[Matter]:
     path = f"/c/{codename}/routes"
     found = kept_map(codename, on)
     if found is None:
-        text = f"Which guides of {codename} lead to which was not looked at since a change."
+        text = f"The chains of guides on {codename} were not checked since something changed."
         return [Matter("chains", 3, "plain", text, "Look at it", path)]
     mine = {name for name, row in on.revisions.items() if row.published_by_id == actor.pk}
     return [

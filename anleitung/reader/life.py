@@ -43,5 +43,5 @@ def _says(standing: Standing, names: dict[str, str]) -> str:
     if system != "stock":
         return _("It runs {name}").format(name=names[system])
     if standing.known["bootloader"] == "locked":
-        return _("It runs the maker’s system and was never unlocked")
+        return _("It runs the maker’s system, and its bootloader is locked")
     return _("It runs the maker’s system, and its bootloader is unlocked")

@@ -24,8 +24,14 @@ def since(on: OnGround, seen: str, route: Route | None) -> list[str]:
         if name not in now:
             found.append(_("“{title}” was a leg of it, and is none now.").format(title=title))
         elif now[name] != version:
+            here, there = now[name].partition("~")[0], version.partition("~")[0]
+            if here == there:
+                found.append(
+                    _("“{title}” is to be gone through with other choices.").format(title=title)
+                )
+                continue
             says = _("“{title}” is version {now} now; it was {then}.")
-            found.append(says.format(title=title, now=now[name], then=version or "–"))
+            found.append(says.format(title=title, now=here, then=there or "–"))
     for name in now:
         if name not in then:
             found.append(_("“{title}” is a leg of it now.").format(title=_title(on, name)))
@@ -37,7 +43,8 @@ def since(on: OnGround, seen: str, route: Route | None) -> list[str]:
 def _legs(on: OnGround, route: Route) -> Iterator[tuple[str, str]]:
     for leg in route.legs:
         row = on.revisions.get(leg.move.name)
-        yield leg.move.name, row.version if row else ""
+        chosen = "".join(f"~{option}.{choice}" for option, choice in leg.move.choices)
+        yield leg.move.name, (row.version if row else "") + chosen
 
 
 def _title(on: OnGround, name: str) -> str:

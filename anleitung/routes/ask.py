@@ -32,7 +32,7 @@ from anleitung.storage.recent import Kept
 MOST_SHOWN = 5
 WHEN = "when:"  # before an aim that is typed as a condition
 LeftOut = Literal["older", "deprecated", "dead", "withdrawn"]
-_ON: Kept[tuple[object, ...], "OnGround | None"] = Kept(most=40)
+_ON: Kept[tuple[object, ...], "OnGround | None"] = Kept(most=8)
 _GROUNDS: Kept[tuple[object, ...], Ground] = Kept(most=8)
 _MOVES: Kept[tuple[object, ...], tuple[Move, ...]] = Kept(most=300)
 _ANSWERS: Kept[tuple[object, ...], "Answered"] = Kept(most=200)

@@ -25,7 +25,7 @@ def made_of(codename: str, *, now: datetime) -> tuple[object, ...]:
         codename,
         *states.values_list("pk", "fingerprint", "version", "published_by", "withdrawal"),
         *deprecated.values_list("guide__slug"),
-        *documents.values_list("kind", "name", "current__fingerprint"),
+        *documents.values_list("kind", "name", "current__fingerprint", "retired_at"),
         *counted.values_list("key", "digest"),
         *lifted.values_list("pk", "last"),
         now.date(),

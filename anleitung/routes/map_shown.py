@@ -7,6 +7,7 @@ from pydantic import BaseModel
 
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.walk import rows_of
+from anleitung.core.marked import counted
 from anleitung.core.proof.explain.words import condition_words
 from anleitung.core.routes.chart import Break, Chart, Hangs
 from anleitung.core.routes.declared import Declared, Difference
@@ -116,31 +117,30 @@ class Told:
 
     def hangs(self, each: Hangs) -> TroubleOut:
         why = _AVOIDED[self._why[each.over]]
-        says = f"Phones as sold come to it only over “{self.title(each.over)}”, and that {why}."
+        over = self.title(each.over)
+        says = f"Phones as sold come to it only over guides that routes avoid: “{over}” {why}."
         return self._trouble("hangs", each.name, says)
 
     def circle(self, names: tuple[str, ...]) -> TroubleOut:
-        if len(names) == 1:
-            says = "Only a phone that went through it already is let in; none as sold is."
-        else:
-            way = self.way(names)
-            says = f"These want one another first, and no phone as sold comes to any: {way}."
-        return self._trouble("circle", names[0], says)
+        way, guide = self.way(names), next(n for n in names if not n.startswith("update "))
+        says = f"Each of these needs another of them first; no phone as sold gets to any: {way}."
+        return self._trouble("circle", guide, says)
 
     def broken(self, each: Break, chart: Chart) -> TroubleOut:
         bundle = self._ground.bundles[each.name]
+        legs = counted(chart.legs, "{n} leg", "{n} legs")
         after = f"after {self.way(each.after)}" if each.after else "on a phone as sold"
         if each.stuck:
-            says = f"It lets phones in {after}, and none comes through."
+            says = f"It lets phones in {after}, and none of them comes through."
         elif each.unmet:
             wants = "; ".join(condition_words(bundle, part) for part in each.unmet)
             says = (
-                f"No phone as sold comes to it in {chart.legs} legs. "
+                f"No phone as sold comes to it in {legs}. "
                 f"{after[0].upper()}{after[1:]} it still wants: {wants}."
             )
         else:
             says = (
-                f"No phone as sold comes to it in {chart.legs} legs: {after} each part of its "
+                f"No phone as sold comes to it in {legs}: {after} each part of its "
                 "admission is met by some phone, all of them by none."
             )
         if each.fed_by and not each.stuck:
@@ -158,17 +158,17 @@ class Told:
             yield self._trouble("rescue", name, self._unrescued(worst, numbers))
 
     def _unrescued(self, worst: Unrescued, numbers: list[int]) -> str:
-        steps = f"its step {numbers[0]}" if len(numbers) == 1 else f"{len(numbers)} of its steps"
+        steps = f"its step {numbers[0]}" if len(numbers) == 1 else f"one of {len(numbers)} steps"
         if not worst.of:
             return (
-                f"Interrupted in {steps}, a phone hangs, and no guide here is for phones that hang."
+                f"If {steps} is cut short, the phone hangs, and no guide here is for such phones."
             )
         best = self.title(worst.best) if worst.best else ""
         if not best:
-            return f"Interrupted in {steps}, a phone hangs, and no guide here leads it back."
+            return f"If {steps} is cut short, the phone hangs, and no guide here leads it back."
         who = f"not those with {worst.who}" if worst.who else "not the others"
         return (
-            f"Interrupted in {steps}, a phone hangs. “{best}” leads {worst.rescued:,} of "
+            f"If {steps} is cut short, the phone hangs. “{best}” leads {worst.rescued:,} of "
             f"{worst.of:,} kinds back, {who}: {worst.why.removesuffix('.')}."
         )
 
@@ -181,7 +181,7 @@ class Told:
             case "gone":
                 return f"It declares {other} before it, and no such guide can be taken."
             case "circle":
-                return f"What it declares leads back to it: {way}."
+                return f"What it declares leads in a circle: {way}."
             case "order":
                 return f"As declared nobody comes through; in this order phones do: {way}."
             case "closed" if each.other == each.guide:

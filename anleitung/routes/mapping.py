@@ -19,7 +19,7 @@ from anleitung.routes.ask import OnGround, ground_of
 from anleitung.routes.map_shown import FeedOut, MapOut, Told
 
 KIND = "map"
-FORM = 2  # of what is told: another one where its words or parts change
+FORM = 3  # of what is told: another one where its words or parts change
 
 
 def ask_map(*, actor: User, codename: str, now: datetime) -> MapOut | None:
@@ -32,7 +32,8 @@ def ask_map(*, actor: User, codename: str, now: datetime) -> MapOut | None:
         return kept
     forget_outcome(KIND, codename)
     args = {"codename": codename}
-    return MapOut.model_validate(ask(actor=actor, kind=KIND, key=codename, args=args, now=now))
+    told = ask(actor=actor, kind=KIND, key=codename, args=args, now=now)
+    return MapOut.model_validate(told) if told else None
 
 
 def kept_map(codename: str, on: OnGround) -> MapOut | None:

@@ -83,7 +83,7 @@ def test_what_is_not_said_and_decides_is_asked(two: Revision) -> None:
         (TO | {"with": "no-such-guide"}, "cannot be taken as it stands: with: no-such-guide"),
         (TO | LOCKED | {"no": "lotse"}, "All chains of up to"),
         (TO | LOCKED | {"with": "unlock"}, "Only ways through: Unlock the bootloader"),
-        (TO | LOCKED | {"without": "unlock"}, "Left away: Unlock the bootloader"),
+        (TO | LOCKED | {"without": "unlock"}, "Left out: Unlock the bootloader"),
         (TO | LOCKED | {"build": "PS-12.4.3-KU.r9"}, "PS-12.4.1-KU.r2</a> the next older one"),
         (
             {"when": "bootloader is unlocked and root is present"},
@@ -194,6 +194,10 @@ def test_an_address_that_was_shared_says_what_changed_since(maintainer: Any, two
     html = Client().get(older).content.decode()
     assert "This is not the way that was shared." in html
     assert "“Unlock the bootloader” is version 1.0.0 now; it was 0.9.0." in html
+    assert "~data.clean" in address or "%7Edata.clean" in address
+    chosen = address.replace("data.clean", "data.keep")
+    html = Client().get(chosen).content.decode()
+    assert "“Install Wattläufer 5” is to be gone through with other choices." in html
     other = address.replace("unlock%401.0.0", "old-tool%401.0.0")
     html = Client().get(other).content.decode()
     assert "“old-tool” was a leg of it, and is none now." in html
@@ -206,7 +210,7 @@ def test_what_is_wanted_of_a_phone_is_one_press_away_on_the_page_of_its_codename
     two: Revision,
 ) -> None:
     html = Client().get("/c/palstek").content.decode()
-    assert "It runs the maker’s system and was never unlocked" in html
+    assert "It runs the maker’s system, and its bootloader is locked" in html
     found = re.search(r'href="([^"]+)">Install Wattläufer</a>', html)
     assert found is not None
     answer = Client().get(found[1].replace("&amp;", "&").partition("#")[0]).content.decode()

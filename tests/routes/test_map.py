@@ -50,7 +50,7 @@ def test_each_guide_stands_behind_what_opens_it(
 
 def test_a_map_of_what_was_published_before_is_none(two: Revision, maintainer: Any) -> None:
     assert told(maintainer) == [
-        "Which guides of palstek lead to which was not looked at since a change."
+        "The chains of guides on palstek were not checked since something changed."
     ]
     first = mapped(maintainer)
     assert mapped(maintainer) == first
@@ -62,11 +62,12 @@ def test_a_map_of_what_was_published_before_is_none(two: Revision, maintainer: A
         follower="",
         now=NOW,
     )
-    assert "not looked at since a change" in told(maintainer)[0]
+    assert "not checked since something changed" in told(maintainer)[0]
     found = mapped(maintainer)
     (hangs,) = (t.says for t in found.troubles if t.kind == "hangs")
     assert hangs == (
-        "Phones as sold come to it only over “Unlock the bootloader”, and that is deprecated."
+        "Phones as sold come to it only over guides that routes avoid: "
+        "“Unlock the bootloader” is deprecated."
     )
     take_up_again(actor=maintainer, codename="palstek", slug="unlock", now=NOW)
     withdraw(actor=maintainer, short=two.short, reason="A wrong step", now=NOW)

@@ -13,7 +13,7 @@ from anleitung.core.diagrams.run import CompiledStep
 from anleitung.core.diagrams.space import Value
 from anleitung.core.diagrams.subject import Ended, same_value
 
-MOST_LEAVES = 20_000  # of all steps together; beyond that they are run without remembering
+MOST_LEAVES = 1_000  # of all steps together; beyond that they are run without remembering
 
 
 @dataclass(slots=True)

@@ -106,7 +106,7 @@ def _of_life(ground: Ground) -> Iterator[NamedAim]:
 
 def _updates(ground: Ground) -> Iterator[NamedAim]:
     """Systems at their newest, as far as a guide or the maker leads there; the base as well."""
-    newest = _newest(ground.world.builds)
+    newest = newest_of(ground.world.builds)
     if any(m.is_update for m in ground.moves):
         says = _("update the maker’s system to the newest build of its region")
         yield _aim(
@@ -132,9 +132,10 @@ def _updates(ground: Ground) -> Iterator[NamedAim]:
         yield _aim("base", says, f"every slot: base in {newest} and mode is system")
 
 
-def _newest(builds: tuple[Build, ...]) -> str:
+def newest_of(builds: tuple[Build, ...]) -> str:
     """Of each region and line the last that is not withdrawn, as conditions list them."""
-    last = {(b.line, b.region): b.build for b in builds if not b.withdrawn}
+    in_order = sorted(builds, key=lambda b: b.place)
+    last = {(b.line, b.region): b.build for b in in_order if not b.withdrawn}
     return "{" + ", ".join(sorted(last.values())) + "}"
 
 

@@ -15,7 +15,6 @@ from anleitung.core.routes.moves import Move
 from anleitung.core.routes.reach import Ended, Reach, as_sold, come_through, let_in, reach_of
 
 _KINDS = frozenset({FactKind.PHONE})
-HANGING = "hanging"  # only phones that hang are let in: a guide that rescues
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,8 +82,10 @@ def chart_of(ground: Ground) -> Chart:
     reach = reach_of(ground, taken, as_sold(ground), wanted=wanted)
     unreached = sorted(wanted - reach.first_way.keys())
     hangs = tuple(_hanging_on(ground, frozenset(unreached)))
-    circles = _circles(unreached, feeds)
-    apart = {h.name for h in hangs} | {name for circle in circles for name in circle}
+    # What depends on an avoided guide may open one another as well: that is no circle.
+    hung = {h.name for h in hangs}
+    circles = _circles([n for n in unreached if n not in hung], feeds)
+    apart = hung | {name for circle in circles for name in circle}
     return Chart(
         feeds=feeds,
         ways={name: _names(end.legs) for name, end in reach.first_way.items()},
@@ -152,6 +153,8 @@ def _circles(unreached: list[str], feeds: tuple[Feed, ...]) -> tuple[tuple[str, 
         for name in unreached
         if name in reached[name]
     }
+    # The maker's updates among themselves are nobody's chain to mend.
+    found = {names for names in found if not all(n.startswith("update ") for n in names)}
     return tuple(sorted(found))
 
 
@@ -169,7 +172,8 @@ def _closure(name: str, nexts: dict[str, set[str]], inside: set[str]) -> set[str
 def _break(ground: Ground, name: str, reach: Reach, feeds: tuple[Feed, ...]) -> Break:
     fed_by = tuple(sorted(f.before for f in feeds if f.after == name))
     best: tuple[int, tuple[str, ...], tuple[Condition, ...]] | None = None
-    for end in reach.ends:
+    # From the ends of the longest chains nothing was tried any more: of them nothing is said.
+    for end in (each for each in reach.ends if len(each.legs) < max(reach.legs, 1)):
         for move in (m for m in ground.moves if m.name == name):
             if let_in(ground, move, end.state, end.phones)[1] is not ground.space.false:
                 return Break(name, _names(end.legs), (), True, fed_by)

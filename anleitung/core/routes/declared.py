@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from itertools import permutations
 from typing import Literal
 
-from anleitung.core.diagrams.run import State
+from anleitung.core.diagrams.run import BudgetSpent, State
 from anleitung.core.diagrams.space import FactKind, Node
 from anleitung.core.routes.chart import Chart
 from anleitung.core.routes.ground import Ground
@@ -13,6 +13,7 @@ from anleitung.core.routes.reach import as_sold, come_through
 
 Kind = Literal["gone", "circle", "order", "closed", "not needed", "also"]
 _KINDS = frozenset({FactKind.PHONE})
+MOST_ENDS = 400  # ways through a chain, with the choices of its guides
 MOST_PERMUTED = 4  # prerequisites; of more, no other order is looked for
 _Ends = list[tuple[State, Node]]
 
@@ -100,6 +101,8 @@ class _Checked:
     def _after(self, name: str, ends: _Ends) -> _Ends:
         """With each way to make the choices of the guide."""
         moves = [m for m in self._ground.moves if m.name == name and not m.avoided]
+        if len(ends) * len(moves) > MOST_ENDS:
+            raise BudgetSpent
         found = (come_through(self._ground, m, s, phones) for s, phones in ends for m in moves)
         return [(state, well) for state, well in found if well is not self._ground.space.false]
 
@@ -122,7 +125,9 @@ class _Checked:
         if self._through(whole, as_sold(self._ground)) is not self._ground.space.false:
             return
         way = self._chart.ways.get(self._name, ())
-        lacking = tuple(n for n in way if n not in whole and n != self._name)
+        known = {*whole, self._name}
+        # An update of the maker is no guide that could be declared.
+        lacking = tuple(n for n in way if n not in known and not n.startswith("update "))
         if lacking:
             yield Difference(self._name, "also", names=lacking)
 

@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from anleitung.core.diagrams.run import Budget
+from anleitung.core.diagrams.run import Budget, BudgetSpent
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.walk import actions_of
 from anleitung.core.proof.rehearse.rescue import prove_way_back
@@ -31,7 +31,7 @@ class Unrescued:
 
 
 def unrescued_of(ground: Ground) -> Iterator[Unrescued]:
-    """Over all guides that are taken; those that are avoided rescue nobody."""
+    """Over all guides that are taken; those that are avoided rescue nobody. Raises BudgetSpent."""
     guides = {m.name: m.bundle for m in ground.moves if not m.avoided and not m.is_update}
     rescues = {name: b for name, b in guides.items() if b.guide.admits_hanging}
     for name, bundle in sorted(guides.items()):
@@ -44,6 +44,8 @@ def _of_guide(name: str, bundle: Bundle, rescues: dict[str, Bundle]) -> Iterator
     if not cut:
         return
     compiled = run_bundle(bundle, Budget())
+    if not compiled.run.finished:
+        raise BudgetSpent  # of a guide that was not run to its end nothing is known
     for step in cut:
         named = step.way_back or ""
         best = Unrescued(name, step.id, named, "", 0, 0, "", "")

@@ -5,9 +5,10 @@ from typing import Any
 
 import pytest
 
+from anleitung.core.conditions.model import In, atoms
 from anleitung.core.conditions.text import print_condition
 from anleitung.core.documents.build import Build
-from anleitung.core.routes.aims import aims_of, standings_of
+from anleitung.core.routes.aims import aims_of, newest_of, standings_of
 from anleitung.core.routes.files import wants_of
 from anleitung.core.routes.merge import merge_copies
 from anleitung.core.routes.missing import aim_gap, missing_link, stuck_short
@@ -227,8 +228,9 @@ def test_an_update_leads_on_never_back() -> None:
     for move in ground("palstek").moves:
         if move.is_update:
             goal = order[move.name.removeprefix("update ")]
-            text = str(move.bundle.guide.admission).partition("build in {")[2].rstrip("}")
-            starts = [s.strip() for s in text.split(",")] if text else []
+            named = [a for a in atoms(move.bundle.guide.admission.condition) if a.fact == "build"]
+            starts = [s for a in named for s in (a.values if isinstance(a, In) else (a.value,))]
+            assert starts
             assert all(order[s] < goal for s in starts if order[s][0] == goal[0])
 
 
@@ -255,3 +257,14 @@ def test_an_obvious_short_way_that_gets_stuck_is_told_and_no_guide_for_something
     # A guide that is broken on every phone ends nowhere: it is no short way to anything.
     assert {r.move.name for r in answer.refused if r.finding} == {"install-from-storage"}
     assert stuck_short(on, wanted, answer) == ()
+
+
+def test_the_newest_build_is_the_last_one_and_not_the_last_in_the_alphabet() -> None:
+    on = ground("palstek")
+    newest = max((b for b in on.world.builds if b.region == "KU"), key=lambda b: b.place)
+    for name in ("PS-9.9.9-KU.r1", "PS-14.10.0-KU.r1"):
+        order = -1 if "9.9" in name else (newest.order or 0) + 1
+        made = newest.model_copy(update={"build": name, "order": order})
+        text = newest_of((*on.world.builds, made))
+        assert ("PS-14.10.0-KU.r1" in text) == (order > 0)
+        assert "PS-9.9.9-KU.r1" not in text

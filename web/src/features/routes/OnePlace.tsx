@@ -33,7 +33,7 @@ export function OnePlace({
         <dd>
           {place.rank > 0
             ? ["a phone as sold", ...place.way.map(title)].join(" → ")
-            : `no phone as sold comes to it in ${map.legs} legs`}
+            : `no phone as sold comes to it in ${counted(map.legs, "leg", "legs")}`}
         </dd>
         {declared && (
           <>

@@ -22,9 +22,9 @@ const mapQuery = (codename: string) => ({
 const KINDS: Record<string, string> = {
   break: "No phone as sold comes to it",
   circle: "Guides in a circle",
-  hangs: "Hangs on what no route takes",
-  rescue: "Interrupted, and not led back",
-  declared: "Declared otherwise than proved",
+  hangs: "Depends on a guide that routes avoid",
+  rescue: "No way back after an interruption",
+  declared: "Declared chain differs from the proofs",
 };
 
 /** The map of a codename: which guide and update leads to which, and where chains break. */
@@ -74,7 +74,7 @@ function Drawn({ codename, map }: { codename: string; map: RouteMap }) {
       </div>
       <Others label="Not reached from a phone as sold" places={unreached} onChoose={setChosen} />
       <Others label="For phones that hang" places={rescues} onChoose={setChosen} />
-      <Others label="No route takes" places={avoided} onChoose={setChosen} />
+      <Others label="Avoided by routes" places={avoided} onChoose={setChosen} />
       {map.not_mapped.length > 0 && (
         <p className="mark mark-warn mt-2 text-care">
           Not on the map, since they carry older documents of the phone or of a build:{" "}
@@ -116,9 +116,9 @@ function Troubles(props: { codename: string; map: RouteMap; onChoose: (name: str
   if (troubles.length === 0) {
     return (
       <p className="mark mark-proved">
-        No chain breaks: phones as sold come to{" "}
+        No chain on the map breaks: phones as sold come to{" "}
         {counted(reached, "published guide", "published guides")}, in {counted(legs, "leg", "legs")}{" "}
-        at the most, and whoever is interrupted is led back.
+        at the most, and a phone that hangs after an interruption is led back.
       </p>
     );
   }
