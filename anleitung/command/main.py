@@ -33,9 +33,6 @@ from anleitung.core.schemes.decode import AmbiguousScheme, CannotDecode, Compari
 from anleitung.core.shorthand.lines import print_line, step_of
 from anleitung.core.shorthand.outline import steps_as_yaml
 from anleitung.core.shorthand.values import UnreadableLine
-from anleitung.core.writing.notes.known import Known
-from anleitung.core.writing.notes.read import read_notes
-from anleitung.core.writing.shelf import Shelf
 
 CLEAN, FOUND, UNREADABLE, NOT_FINISHED = 0, 1, 2, 3
 
@@ -157,6 +154,11 @@ def notes_command(
     bundle's tools, and the field's own words.
 
     Exit status: 0 read, 1 a line with an open question, 2 unreadable."""
+    # Read only here: proving is not to wait for it.
+    from anleitung.core.writing.notes.known import Known
+    from anleitung.core.writing.notes.read import read_notes
+    from anleitung.core.writing.shelf import Shelf
+
     whole = _read(bundle).each[0]
     known = Known(whole, Shelf().with_bundle(whole))
     try:

@@ -1,6 +1,7 @@
 """The demo's bundles: documents that several guides share are kept once and put together here."""
 
 import re
+from functools import lru_cache
 from pathlib import Path
 from typing import Any
 
@@ -10,6 +11,7 @@ from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.core.formats.write_bundle import write_zip
 from anleitung.core.guide.bundle import Bundle
 
+_LOADER: Any = getattr(yaml, "CSafeLoader", yaml.SafeLoader)
 DATA = Path(__file__).parent / "data"
 CODENAME = "palstek"
 # Drafts beside the faulty ones that are made from the published guides.
@@ -25,7 +27,7 @@ def shared_guides() -> list[tuple[str, str]]:
     found = []
     for home in _homes():
         for name in (*guide_names(home), *faults(home)):
-            guide = yaml.safe_load(bundle_files(home, name)["guide.yaml"])
+            guide = _plain(bundle_files(home, name)["guide.yaml"])
             found += [(other, name) for other in guide.get("also_for", [])]
     return found
 
@@ -45,7 +47,13 @@ def _homes() -> list[str]:
 def faults(codename: str) -> dict[str, dict[str, Any]]:
     """Slug of a faulty draft → the guide it is made of, its slip, and the finding it shows."""
     path = DATA / codename / "faults.yaml"
-    found: dict[str, dict[str, Any]] = yaml.safe_load(path.read_text("utf-8"))
+    return _plain(path.read_bytes())
+
+
+@lru_cache(maxsize=256)
+def _plain(content: bytes) -> dict[str, Any]:
+    """Not to be changed by whoever asks."""
+    found: dict[str, Any] = yaml.load(content, Loader=_LOADER)
     return found
 
 
@@ -68,14 +76,14 @@ def bundle_files(codename: str, name: str) -> dict[str, bytes]:
     if fault is not None:
         files["guide.yaml"] = _with_slip(files["guide.yaml"].decode(), name, fault).encode()
         files = {n: c for n, c in files.items() if not n.startswith(("prose/", "pictures/"))}
-    guide = yaml.safe_load(files["guide.yaml"])
+    guide = _plain(files["guide.yaml"])
     schemes = set()
     for other in ("", *guide.get("also_for", [])):
         for fixed in ("device.yaml", "builds.yaml"):
             name = f"codenames/{other}/{fixed}" if other else fixed
             files[name] = (DATA / (other or codename) / fixed).read_bytes()
             if fixed == "device.yaml":
-                schemes.add(yaml.safe_load(files[name])["scheme"])
+                schemes.add(_plain(files[name])["scheme"])
     for folder, ids in (
         (home / "packages", guide.get("files", [])),
         (DATA / "tools", guide.get("tools", [])),

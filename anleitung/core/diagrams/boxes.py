@@ -22,6 +22,13 @@ class Boxes:
 
 def possible_values(space: Space, within: Node) -> dict[str, tuple[str, ...]]:
     """For each fact, the values that occur in the set, in the order of its domain."""
+    found: dict[str, tuple[str, ...]] | None = space.answers.get((possible_values, within))
+    if found is None:
+        found = space.answers[possible_values, within] = _occurring(space, within)
+    return found
+
+
+def _occurring(space: Space, within: Node) -> dict[str, tuple[str, ...]]:
     seen: list[set[int]] = [set() for _ in space.facts]
     reaches: dict[Node, bool] = {}
 

@@ -64,8 +64,15 @@ class Space:
         self._widths = tuple(len(fact.values) for fact in self.facts)
         self._leaves: dict[tuple[type, Value], Node] = {}
         self._nodes: dict[tuple[int, tuple[Node, ...]], Node] = {}
-        # One memo for all operations: the key begins with the operator, so none can meet.
+        # Answers are kept, so that nothing is worked out twice; remembered: how many.
+        self._maps: dict[Callable[[Any], Value], dict[Node, Node]] = {}
+        self._joins: dict[Callable[[Any, Any], Value], dict[tuple[Node, Node], Node]] = {}
+        self._ites: dict[tuple[Node, Node, Node], Node] = {}
         self._memo: dict[tuple[Any, ...], Any] = {}
+        self.remembered = 0
+        self._counts: dict[frozenset[FactKind], tuple[list[int], dict[Node, int]]] = {}
+        # What other questions about these diagrams came to, by the question.
+        self.answers: dict[tuple[Any, ...], Any] = {}
         self.true = self.leaf(True)
         self.false = self.leaf(False)
 
@@ -101,37 +108,55 @@ class Space:
     def size(self) -> int:
         return len(self._nodes)
 
-    @property
-    def remembered(self) -> int:
-        """How many answers are kept so that nothing is worked out twice."""
-        return len(self._memo)
-
     # -- combining --------------------------------------------------------------------------
 
     def map(self, fn: Callable[[Any], Value], a: Node) -> Node:
         """fn after a. fn: a module-level function or an interned value; a fresh lambda leaks."""
-        key = ("map", fn, a)
-        found: Node | None = self._memo.get(key)
-        if found is None:
-            if a.level == LEAF_LEVEL:
-                found = self.leaf(fn(a.value))
-            else:
-                found = self.mk(a.level, tuple([self.map(fn, kid) for kid in a.kids]))
-            self._memo[key] = found
+        memo = self._maps.get(fn)
+        if memo is None:
+            memo = self._maps[fn] = {}
+        found = memo.get(a)
+        return self._map(fn, a, memo) if found is None else found
+
+    def _map(self, fn: Callable[[Any], Value], a: Node, memo: dict[Node, Node]) -> Node:
+        if a.level == LEAF_LEVEL:
+            found = self.leaf(fn(a.value))
+        else:
+            kids = []
+            for kid in a.kids:
+                done = memo.get(kid)
+                kids.append(self._map(fn, kid, memo) if done is None else done)
+            found = self.mk(a.level, tuple(kids))
+        memo[a] = found
+        self.remembered += 1
         return found
 
     def join(self, fn: Callable[[Any, Any], Value], a: Node, b: Node) -> Node:
         """The function start → fn(a(start), b(start))."""
-        key = ("join", fn, a, b)
-        found: Node | None = self._memo.get(key)
-        if found is None:
-            level = min(a.level, b.level)
-            if level == LEAF_LEVEL:
-                found = self.leaf(fn(a.value, b.value))
-            else:
-                pairs = zip(self._kids(a, level), self._kids(b, level), strict=True)
-                found = self.mk(level, tuple([self.join(fn, x, y) for x, y in pairs]))
-            self._memo[key] = found
+        memo = self._joins.get(fn)
+        if memo is None:
+            memo = self._joins[fn] = {}
+        found = memo.get((a, b))
+        return self._join(fn, a, b, memo) if found is None else found
+
+    def _join(
+        self,
+        fn: Callable[[Any, Any], Value],
+        a: Node,
+        b: Node,
+        memo: dict[tuple[Node, Node], Node],
+    ) -> Node:
+        level = a.level if a.level < b.level else b.level
+        if level == LEAF_LEVEL:
+            found = self.leaf(fn(a.value, b.value))
+        else:
+            kids = []
+            for pair in zip(self._kids(a, level), self._kids(b, level), strict=True):
+                done = memo.get(pair)
+                kids.append(self._join(fn, *pair, memo) if done is None else done)
+            found = self.mk(level, tuple(kids))
+        memo[a, b] = found
+        self.remembered += 1
         return found
 
     def ite(self, c: Node, a: Node, b: Node) -> Node:
@@ -140,16 +165,33 @@ class Space:
             return a
         if c is self.false:
             return b
-        key = ("ite", c, a, b)
-        found: Node | None = self._memo.get(key)
-        if found is None:
-            level = min(c.level, a.level, b.level)
-            parts = zip(
-                self._kids(c, level), self._kids(a, level), self._kids(b, level), strict=True
-            )
-            # A list, not a generator: this is where most of a proof's time goes.
-            found = self.mk(level, tuple([self.ite(x, y, z) for x, y, z in parts]))
-            self._memo[key] = found
+        if a is self.true and b is self.false:
+            return c
+        return self._ites.get((c, a, b)) or self._ite(c, a, b)
+
+    def _ite(self, c: Node, a: Node, b: Node) -> Node:
+        level = c.level
+        if a.level < level:
+            level = a.level
+        if b.level < level:
+            level = b.level
+        true, false, memo = self.true, self.false, self._ites
+        kids = []
+        # A loop without calls where it can be: this is where most of a proof's time goes.
+        for part in zip(
+            self._kids(c, level), self._kids(a, level), self._kids(b, level), strict=True
+        ):
+            x, y, z = part
+            if x is true or y is z:
+                kids.append(y)
+            elif x is false:
+                kids.append(z)
+            elif y is true and z is false:
+                kids.append(x)
+            else:
+                kids.append(memo.get(part) or self._ite(x, y, z))
+        found = memo[c, a, b] = self.mk(level, tuple(kids))
+        self.remembered += 1
         return found
 
     def _kids(self, node: Node, level: int) -> tuple[Node, ...]:
@@ -220,6 +262,7 @@ class Space:
             else:
                 found = self.mk(a.level, kids)
             self._memo[key] = found
+            self.remembered += 1
         return found
 
     # -- asking -----------------------------------------------------------------------------
@@ -253,28 +296,74 @@ class Space:
 
     def leaves_within(self, a: Node, within: Node) -> list[Value]:
         """The values that a takes inside a set, in a fixed order (by type, then print)."""
-        marked = self.ite(within, self.map(_inside, a), self.leaf(_OUTSIDE))
-        values = [v[1] for v in self.leaves(marked) if isinstance(v, tuple) and v[0] == "in"]
+        values = [value for (value,) in self.values_within((a,), within)]
         return sorted(values, key=lambda v: (type(v).__name__, str(v)))
+
+    def values_within(self, nodes: tuple[Node, ...], within: Node) -> list[tuple[Value, ...]]:
+        """What several functions take together inside a set, in no order."""
+        found: dict[tuple[Node, ...], None] = {}
+        seen = set()
+        todo = [(within, *nodes)]
+        while todo:
+            here = todo.pop()
+            if here[0] is self.false or here in seen:
+                continue
+            seen.add(here)
+            level = min([node.level for node in here])
+            if level == LEAF_LEVEL:
+                found[here[1:]] = None
+            else:
+                todo += zip(*[self._kids(node, level) for node in here], strict=True)
+        return [tuple([node.value for node in each]) for each in found]
+
+    def told_apart(
+        self, fn: Callable[..., Value], nodes: tuple[Node, ...], within: Node
+    ) -> dict[Value, Node]:
+        """The starts of a set, by what fn makes of the values that several functions take there.
+
+        fn gives values of one type, None aside.
+        """
+        outside = self.leaf(_OUTSIDE)
+        memo: dict[tuple[Node, ...], Node] = {}
+
+        def walk(here: tuple[Node, ...]) -> Node:
+            if here[0] is self.false:
+                return outside
+            found = memo.get(here)
+            if found is None:
+                level = min([node.level for node in here])
+                if level == LEAF_LEVEL:
+                    found = self.leaf(fn(*[node.value for node in here[1:]]))
+                else:
+                    parts = zip(*[self._kids(node, level) for node in here], strict=True)
+                    found = self.mk(level, tuple([walk(part) for part in parts]))
+                memo[here] = found
+            return found
+
+        told = walk((within, *nodes))
+        values = [value for value in self.leaves(told) if value != _OUTSIDE]
+        return {value: self.where(told, value) for value in values}
 
     def count(self, a: Node, kinds: frozenset[FactKind] = frozenset(FactKind)) -> int:
         """How many starts lie in the set, told apart by facts of these kinds only."""
         hidden = frozenset(FactKind) - kinds
         if hidden:
             a = self.exists(a, hidden)
-        widths = [len(f.values) if f.kind in kinds else 1 for f in self.facts]
-        below = [1] * (len(widths) + 1)
-        for level in range(len(widths) - 1, -1, -1):
-            below[level] = below[level + 1] * widths[level]
-        memo: dict[Node, int] = {}
+        if kinds not in self._counts:
+            widths = [len(f.values) if f.kind in kinds else 1 for f in self.facts]
+            products = [1]
+            for width in reversed(widths):
+                products.append(products[-1] * width)
+            self._counts[kinds] = (products[::-1], {})
+        below, sizes = self._counts[kinds]
 
         def size_at(node: Node, level: int) -> int:
             """Members, counted over the facts from ``level`` on."""
             if node.level == LEAF_LEVEL:
                 return below[level] if node.value is True else 0
-            inner = memo.get(node)
+            inner = sizes.get(node)
             if inner is None:
-                inner = memo[node] = sum(size_at(kid, node.level + 1) for kid in node.kids)
+                inner = sizes[node] = sum([size_at(kid, node.level + 1) for kid in node.kids])
             return inner * (below[level] // below[node.level])
 
         return size_at(a, 0)
@@ -296,11 +385,7 @@ class Space:
         yield from walk(0, within, {})
 
 
-_OUTSIDE = ("out",)
-
-
-def _inside(value: Value) -> Value:
-    return ("in", value)
+_OUTSIDE = ("outside",)
 
 
 def _kid(node: Node, level: int, index: int) -> Node:

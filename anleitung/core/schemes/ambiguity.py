@@ -8,6 +8,7 @@ the example. Both the search and the reader go by the same pieces, so the exampl
 from collections import Counter, deque
 from collections.abc import Iterator
 from dataclasses import dataclass
+from functools import lru_cache
 
 from anleitung.core.documents.scheme import MAX_STRING, Fixed, Form, NamingScheme
 from anleitung.core.errors import AnleitungError
@@ -99,6 +100,7 @@ def find_two_ways(scheme: NamingScheme, *, budget: int = BUDGET) -> TwoWays | No
     return _search(scheme.forms, budget)
 
 
+@lru_cache(maxsize=64)  # asked for at each proof, of the few schemes that a site has
 def _search(forms: tuple[Form, ...], budget: int) -> TwoWays | None:
     automaton = _Automaton(forms)
     begins = sorted(set(automaton.begins()))

@@ -6,7 +6,7 @@ from typing import Any
 
 from anleitung.core.diagrams.boxes import describe
 from anleitung.core.diagrams.run import State
-from anleitung.core.diagrams.space import FactKind, Node, Space
+from anleitung.core.diagrams.space import FactKind, Node
 from anleitung.core.marked import N_, Texts
 from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions.base import LOSS_WORDS
@@ -40,8 +40,8 @@ class _Shown:
 
     group: str
     name: str
-    before: Node
-    after: Node
+    before: tuple[Node, ...]
+    after: tuple[Node, ...]
     brief: bool = False  # a content: (family, build) pairs
 
 
@@ -91,15 +91,12 @@ def _changes(
     for shown in _shown(compiled, named, before, after, concerned):
         if shown.before is shown.after:
             continue
-        delta = space.join(_delta_brief if shown.brief else _delta, shown.before, shown.after)
-        groups = [
-            (value, space.both(space.where(delta, value), concerned))
-            for value in space.leaves_within(delta, concerned)
-            if isinstance(value, tuple)
-        ]
+        delta = _delta_brief if shown.brief else _delta
+        told = space.told_apart(delta, (*shown.before, *shown.after), concerned)
+        groups = [(value, phones) for value, phones in told.items() if isinstance(value, tuple)]
         kinds = frozenset({FactKind.PHONE})
         groups.sort(key=lambda g: (-space.count(g[1], kinds), str(g[0])))
-        settles = len(space.leaves_within(shown.after, concerned)) == 1
+        settles = len(space.values_within(shown.after, concerned)) == 1
         for value, phones in groups:
             was, becomes = value
             entry = merged.setdefault((shown.group, was, becomes, phones), _Merged())
@@ -185,7 +182,7 @@ def _shown(
     space, world = compiled.procedure.space, compiled.bundle.world
     for slot, group, name in named.facts:
         if before[slot] is not after[slot]:
-            yield _Shown(group, name, before[slot], after[slot])
+            yield _Shown(group, name, (before[slot],), (after[slot],))
     # Where the slots changed places, what stands in the running slot now stood in the other.
     moved = space.false
     if world.has_two_slots and before["slot"] is not after["slot"]:
@@ -205,7 +202,7 @@ def _shown(
             }
         if all(stood[slot] is after[slot] for slot in fields):
             continue  # it stands where it stood, or changed places with its slot
-        was, stands = _content(space, stood, name), _content(space, after, name)
+        was, stands = (tuple(state[slot] for slot in fields) for state in (stood, after))
         yield _Shown("" if part.once else titles[side], part.name, was, stands, brief=True)
 
 
@@ -222,14 +219,6 @@ def _on_the_way(compiled: Compiled, state: State) -> Iterator[tuple[str, str]]:
             yield f"tool.{tool.id}", tool.name
 
 
-def _content(space: Space, state: State, name: str) -> Node:
-    return space.join(_pair, state[f"{name}.family"], state[f"{name}.build"])
-
-
-def _pair(a: Any, b: Any) -> tuple[Any, Any]:
-    return (a, b)
-
-
 def _equal(a: Any, b: Any) -> bool:
     return bool(a == b)
 
@@ -238,9 +227,9 @@ def _delta(before: Any, after: Any) -> tuple[str, str] | None:
     return None if before == after else (said(before), said(after))
 
 
-def _delta_brief(before: Any, after: Any) -> tuple[str, str] | None:
+def _delta_brief(was: Any, its_build: Any, stands: Any, build: Any) -> tuple[str, str] | None:
     """The family before, and family with build after: what stood there in detail differs widely."""
-    return None if before == after else (str(before[0]), f"{after[0]} {after[1]}")
+    return None if (was, its_build) == (stands, build) else (str(was), f"{stands} {build}")
 
 
 _SAID = Texts(

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 from dataclasses import replace
+from functools import reduce
 
 from anleitung.core.conditions.model import Condition, atoms, conjuncts
 from anleitung.core.conditions.text import print_condition
@@ -17,33 +18,38 @@ _OF_BUILDS = frozenset({"base", "other-base", "build", "platform", "system-relea
 
 
 def idle_bans(compiled: Compiled, possible: Node, budget: Budget | None = None) -> Iterator[Found]:
-    """Runs the guide once for all phones there are, admitted or not. possible: those there are."""
+    """Runs the guide once for the phones that a part alone turns away. possible: all there are."""
     parts = conjuncts(compiled.bundle.guide.admission.condition)
     asked = [p for p in parts if not {atom.fact for atom in atoms(p)} & _OF_BUILDS]
     if not asked or not compiled.run.finished:
         return
     procedure, space = compiled.procedure, compiled.procedure.space
-    run = run_all(replace(procedure, admitted=possible), budget or Budget())
+    algebra = DiagramAlgebra(space, procedure.start.__getitem__)
+    holds = [space.where(compiled.bundle.world.formula(part).over(algebra), True) for part in parts]
+    turned_away = {}
+    for part, here in zip(parts, holds, strict=True):
+        away = space.minus(possible, here)
+        for other in holds:
+            if other is not here:
+                away = space.both(away, other)
+        if part in asked and away is not space.false:
+            turned_away[part] = away
+    if not turned_away:
+        return
+    anybody = reduce(space.either, turned_away.values(), space.false)
+    run = run_all(replace(procedure, admitted=anybody), budget or Budget())
     if not run.finished:
         return
     # Whoever is turned away on the way fares worse than who is at the door.
-    ill = space.minus(possible, run.alive[-1])
+    ill = space.minus(anybody, run.alive[-1])
     for (finding, _subject, _step), phones in run.findings.items():
         if BY_ID[finding].severity is not Severity.NOTE:
             ill = space.either(ill, phones)
     for fact in ("base", "other-base"):
         if fact in space.level_of:
             ill = space.either(ill, space.where(space.var(fact), NOT_LISTED))
-    algebra = DiagramAlgebra(space, procedure.start.__getitem__)
-    holds = [space.where(compiled.bundle.world.formula(part).over(algebra), True) for part in parts]
-    for part, here in zip(parts, holds, strict=True):
-        if part not in asked:
-            continue
-        away = space.minus(possible, here)
-        for other in holds:
-            if other is not here:
-                away = space.both(away, other)
-        if away is not space.false and space.both(away, ill) is space.false:
+    for part, away in turned_away.items():
+        if space.both(away, ill) is space.false:
             yield _found(part)
 
 
