@@ -14,7 +14,7 @@ export default defineConfig({
     // Inlined files would need an exception in the content security policy.
     assetsInlineLimit: 0,
     rollupOptions: {
-      input: { workbench: "src/app/main.tsx", reader: "src/reader/reader.ts" },
+      input: { workbench: "src/app/main.ts", reader: "src/reader/reader.ts" },
     },
   },
 });

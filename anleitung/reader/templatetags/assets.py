@@ -58,9 +58,24 @@ def fonts(entry: str) -> SafeString:
 
 
 @register.simple_tag
-def script(entry: str) -> SafeString:
-    return format_html(
+def script(entry: str, *at_once: str) -> SafeString:
+    """The script of an entry. at_once: what it asks for first of all; fetched together with it."""
+    files: dict[str, None] = {}
+
+    def collect(name: str) -> None:
+        chunk = _manifest()[name]
+        if name != entry and chunk["file"] not in files:
+            files[chunk["file"]] = None
+            for each in chunk.get("imports", []):
+                collect(each)
+
+    for name in (*_manifest()[entry].get("imports", []), *at_once):
+        collect(name)
+    tag = format_html(
         '<script type="module" src="{}"></script>', static(_manifest()[entry]["file"])
+    )
+    return tag + format_html_join(
+        "", '<link rel="modulepreload" href="{}">', ((static(file),) for file in files)
     )
 
 

@@ -4,20 +4,14 @@ import { useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { answerOf, api, type Place } from "../api/client";
 import { Apart } from "../ui/Apart";
-import { useKeys } from "./keys";
+import { JUMP_FIELD, JumpField } from "./JumpField";
 
-/** One box for every place: "/" goes there from anywhere. */
-export function JumpBox() {
-  const [text, setText] = useState("");
+/** Every place by its name. start: what was typed before it was there, isEntered: with Enter. */
+export function JumpBox({ start, isEntered }: { start: string; isEntered: boolean }) {
+  const [text, setText] = useState(start);
   const [asked, setAsked] = useState("");
   const input = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
-  useKeys({
-    "/": (event) => {
-      event.preventDefault();
-      input.current?.focus();
-    },
-  });
   useEffect(() => {
     const timer = setTimeout(() => setAsked(text.trim()), 120);
     return () => clearTimeout(timer);
@@ -32,7 +26,7 @@ export function JumpBox() {
   const places = asked ? (found.data?.places ?? []) : [];
   const isSettled = asked === text.trim() && !found.isFetching;
   // Enter that was pressed before the answer came takes its first place.
-  const [entered, setEntered] = useState("");
+  const [entered, setEntered] = useState(isEntered ? start.trim() : "");
   const leave = (place: Place) => {
     navigate(place.path);
     setText("");
@@ -54,13 +48,10 @@ export function JumpBox() {
       }}
       onClose={() => setText("")}
     >
-      <span className="flex w-[340px] items-center border-b border-field focus-within:outline-2 focus-within:outline-offset-2 focus-within:outline-work max-md:w-40">
+      <JumpField>
         <ComboboxInput
           ref={input}
-          aria-label="Jump to a codename, market name, build, file, tool or guide"
-          placeholder="Codename, market name, build or file"
-          spellCheck={false}
-          className="w-full bg-transparent px-0.5 py-0.5 outline-none placeholder:text-soft focus:border-work"
+          {...JUMP_FIELD}
           value={text}
           onChange={(event) => setText(event.target.value)}
           onKeyDown={(event) => {
@@ -71,8 +62,7 @@ export function JumpBox() {
             }
           }}
         />
-        <kbd>/</kbd>
-      </span>
+      </JumpField>
       <ComboboxOptions
         anchor="bottom start"
         className="z-20 w-[460px] border border-hair-strong bg-sheet shadow-md empty:hidden"

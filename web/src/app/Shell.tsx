@@ -1,4 +1,3 @@
-import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import {
   useIsFetching,
   useIsMutating,
@@ -13,17 +12,12 @@ import { refresh } from "../api/touched";
 import { storageRefused } from "../storage";
 import { onAnnounced } from "../ui/announce";
 import { focusOn, keepFocus } from "../ui/keepFocus";
+import { Near } from "../ui/Near";
 import { TextButton } from "../ui/TextButton";
-import { JumpBox } from "./JumpBox";
+import { JumpPlace } from "./JumpField";
 import { KeysHelp } from "./KeysHelp";
+import { MENU_BUTTON } from "./menuButton";
 import { Rail } from "./Rail";
-import { applyTheme, readTheme, type Theme } from "./theme";
-
-const THEMES: { theme: Theme; says: string }[] = [
-  { theme: "", says: "As the system" },
-  { theme: "light", says: "Light" },
-  { theme: "dark", says: "Dark" },
-];
 
 export function Shell({ home, children }: { home: Home | undefined; children: ReactNode }) {
   const [showKeys, setShowKeys] = useState(false);
@@ -38,7 +32,7 @@ export function Shell({ home, children }: { home: Home | undefined; children: Re
         <Link to="/c/" className="font-bold tracking-[.01em] text-ink no-underline">
           Anleitung
         </Link>
-        <JumpBox />
+        <JumpPlace />
         <span className="flex-1" />
         <WorkState />
         <KeysHelp open={showKeys} onChange={setShowKeys} />
@@ -152,69 +146,16 @@ function UserMenu() {
     queryFn: () => answerOf(api.GET("/api/me")),
     staleTime: Number.POSITIVE_INFINITY,
   });
-  const [theme, setTheme] = useState(readTheme);
-  const item =
-    "block w-full px-3 py-1.5 text-left text-ink no-underline data-focus:bg-work-soft cursor-pointer";
+  const name = me.data?.name ?? "…";
   return (
-    <Menu>
-      <MenuButton className="cursor-pointer py-1">{me.data?.name ?? "…"}</MenuButton>
-      <MenuItems
-        anchor="bottom end"
-        className="z-20 w-52 border border-hair-strong bg-sheet shadow-md"
-      >
-        <p className="px-3 pt-2 text-[0.75rem] text-soft">{me.data?.role}</p>
-        {THEMES.map((each) => (
-          <MenuItem key={each.theme}>
-            <button
-              type="button"
-              className={item}
-              aria-current={theme === each.theme}
-              onClick={() => {
-                applyTheme(each.theme);
-                setTheme(each.theme);
-              }}
-            >
-              {each.says}
-              {theme === each.theme && <span className="text-soft"> (now)</span>}
-            </button>
-          </MenuItem>
-        ))}
-        <MenuItem>
-          <a className={`${item} border-t border-hair`} href="/account">
-            Your account
-          </a>
-        </MenuItem>
-        <MenuItem>
-          <a className={item} href="/people">
-            People and codenames
-          </a>
-        </MenuItem>
-        {me.data?.is_administrator && (
-          <MenuItem>
-            <a className={item} href="/admin/">
-              Stored data
-            </a>
-          </MenuItem>
-        )}
-        <MenuItem>
-          <button type="button" className={`${item} border-t border-hair`} onClick={signOut}>
-            Sign out
-          </button>
-        </MenuItem>
-      </MenuItems>
-    </Menu>
+    <Near
+      load={async () => (await import("./UserMenu")).UserMenu}
+      given={() => ({ name, role: me.data?.role, isAdministrator: me.data?.is_administrator })}
+      still={
+        <button type="button" aria-haspopup="menu" className={MENU_BUTTON}>
+          {name}
+        </button>
+      }
+    />
   );
-}
-
-/** Signing out is a form of the site, so that it works with its own protection. */
-function signOut() {
-  const form = document.createElement("form");
-  form.method = "post";
-  form.action = "/logout";
-  const token = document.createElement("input");
-  token.name = "csrfmiddlewaretoken";
-  token.value = document.cookie.match(/(?:^|; )csrftoken=([^;]+)/)?.[1] ?? "";
-  form.append(token);
-  document.body.append(form);
-  form.submit();
 }

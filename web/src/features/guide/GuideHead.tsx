@@ -1,11 +1,12 @@
-import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from "@headlessui/react";
-import { Link, useNavigate } from "react-router";
+import { Link } from "react-router";
 import type { Page } from "../../api/client";
 import { counted } from "../../ui/counted";
 import { dayWords } from "../../ui/dates";
+import { Near } from "../../ui/Near";
 import { Deprecate } from "./Deprecate";
 import { Lineage } from "./Lineage";
 import { NextDraft } from "./NextDraft";
+import { VERSION_BUTTON, VersionShown } from "./VersionShown";
 import { WithdrawButton } from "./WithdrawButton";
 
 export function GuideHead({ page }: { page: Page }) {
@@ -16,7 +17,7 @@ export function GuideHead({ page }: { page: Page }) {
     <>
       <div className="mt-1.5 mb-1 flex flex-wrap items-baseline gap-x-3 gap-y-1">
         <h1 className="text-[1.1875rem] font-semibold">{sheet.title}</h1>
-        <VersionList page={page} />
+        <VersionChoice page={page} />
         <StateWord page={page} />
         <span className="text-[0.7812rem] text-soft">
           {page.kind === "draft" ? "changed by" : "by"} {page.changed_by},{" "}
@@ -170,8 +171,7 @@ function Codenames({ page }: { page: Page }) {
   );
 }
 
-function VersionList({ page }: { page: Page }) {
-  const navigate = useNavigate();
+function VersionChoice({ page }: { page: Page }) {
   const states = [
     ...(page.has_draft ? [{ value: "draft", says: "Draft" }] : []),
     ...page.versions.map((each) => ({
@@ -180,28 +180,16 @@ function VersionList({ page }: { page: Page }) {
     })),
   ];
   const now = page.kind === "draft" ? "draft" : page.version;
+  const says = states.find((each) => each.value === now)?.says ?? now;
   return (
-    <Listbox value={now} onChange={(value) => navigate(`?v=${value}`)}>
-      <ListboxButton className="cursor-pointer border-b border-hair-strong">
-        {states.find((each) => each.value === now)?.says ?? now}
-        <span aria-hidden className="pl-1.5 text-soft">
-          ▾
-        </span>
-      </ListboxButton>
-      <ListboxOptions
-        anchor="bottom start"
-        className="z-20 min-w-36 border border-hair-strong bg-sheet shadow-md"
-      >
-        {states.map((each) => (
-          <ListboxOption
-            key={each.value}
-            value={each.value}
-            className="cursor-pointer px-3 py-1 data-focus:bg-work-soft data-selected:font-semibold"
-          >
-            {each.says}
-          </ListboxOption>
-        ))}
-      </ListboxOptions>
-    </Listbox>
+    <Near
+      load={async () => (await import("./VersionList")).VersionList}
+      given={() => ({ states, now, says })}
+      still={
+        <button type="button" aria-haspopup="listbox" className={VERSION_BUTTON}>
+          <VersionShown says={says} />
+        </button>
+      }
+    />
   );
 }

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { lazy, type ReactNode, Suspense, useMemo } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { type Page, Problem } from "../../api/client";
+import { Gently } from "../../ui/Gently";
 import { ProblemView } from "../../ui/ProblemView";
 import { usePageTitle } from "../../ui/usePageTitle";
 import { useSettled } from "../../ui/useSettled";
@@ -87,44 +88,46 @@ function OnePage(props: { codename: string; slug: string; wanted: Wanted; versio
   }
   return (
     <Waiting query={page}>
-      {(data) =>
-        data.kind === "draft" ? (
-          <div className="px-[18px] pt-2.5 pb-12">
-            <CodenameHead codename={codename} />
-            <Suspense fallback={<p className="py-3 text-soft">Loading…</p>}>
-              <DraftSheet
-                page={data}
-                above={(shown) => (
-                  <>
-                    <TodayNote page={data} />
-                    <SourceNote page={data} />
-                    <Facts page={shown} />
-                    <EvidenceView page={data} />
-                  </>
-                )}
-                around={(shown, children) => <Around page={shown}>{children}</Around>}
-                slips={(shown) => <SlipsNote page={shown} />}
-                below={(shown) => <FileSet sheet={shown.sheet} />}
-              />
-            </Suspense>
-          </div>
-        ) : (
-          <div className="px-[18px] pt-2.5 pb-12">
-            <CodenameHead codename={codename} />
-            <GuideHead page={data} />
-            <TodayNote page={data} />
-            <SourceNote page={data} />
-            <Facts page={data} />
-            <EvidenceView page={data} />
-            <Around page={data}>
-              <SheetRows sheet={data.sheet}>
-                <SlipsNote page={data} />
-              </SheetRows>
-            </Around>
-            <FileSet sheet={data.sheet} />
-          </div>
-        )
-      }
+      {(data) => (
+        <Gently>
+          {data.kind === "draft" ? (
+            <div className="px-[18px] pt-2.5 pb-12">
+              <CodenameHead codename={codename} />
+              <Suspense fallback={<p className="py-3 text-soft">Loading…</p>}>
+                <DraftSheet
+                  page={data}
+                  above={(shown) => (
+                    <>
+                      <TodayNote page={data} />
+                      <SourceNote page={data} />
+                      <Facts page={shown} />
+                      <EvidenceView page={data} />
+                    </>
+                  )}
+                  around={(shown, children) => <Around page={shown}>{children}</Around>}
+                  slips={(shown) => <SlipsNote page={shown} />}
+                  below={(shown) => <FileSet sheet={shown.sheet} />}
+                />
+              </Suspense>
+            </div>
+          ) : (
+            <div className="px-[18px] pt-2.5 pb-12">
+              <CodenameHead codename={codename} />
+              <GuideHead page={data} />
+              <TodayNote page={data} />
+              <SourceNote page={data} />
+              <Facts page={data} />
+              <EvidenceView page={data} />
+              <Around page={data}>
+                <SheetRows sheet={data.sheet}>
+                  <SlipsNote page={data} />
+                </SheetRows>
+              </Around>
+              <FileSet sheet={data.sheet} />
+            </div>
+          )}
+        </Gently>
+      )}
     </Waiting>
   );
 }

@@ -1,8 +1,7 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { StrictMode } from "react";
+import { StrictMode, startTransition } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
-import "../styles/workbench.css";
 import { Problem } from "../api/client";
 import { App } from "./App";
 import { applyTheme } from "./theme";
@@ -22,13 +21,16 @@ const client = new QueryClient({
 
 const root = document.getElementById("root");
 if (root) {
-  createRoot(root).render(
-    <StrictMode>
-      <QueryClientProvider client={client}>
-        <BrowserRouter>
-          <App />
-        </BrowserRouter>
-      </QueryClientProvider>
-    </StrictMode>,
+  // In short pieces, so that a slow machine does not stand still meanwhile.
+  startTransition(() =>
+    createRoot(root).render(
+      <StrictMode>
+        <QueryClientProvider client={client}>
+          <BrowserRouter>
+            <App />
+          </BrowserRouter>
+        </QueryClientProvider>
+      </StrictMode>,
+    ),
   );
 }

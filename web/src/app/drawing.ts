@@ -1,0 +1,2 @@
+// The largest library, by itself.
+import "react-dom/client";
