@@ -6,7 +6,7 @@ PORT ?= 8000
 WEB_SOURCES := $(shell find web/src web/public -type f) web/package.json web/vite.config.ts web/tsconfig.json
 
 .PHONY: pages laws mutations survivors demo demo-reset test check-need-demo check-need-test lint types unit browser web \
-  generated messages figures screenshots locks clean demo-bundles
+  generated messages figures screenshots locks clean demo-bundles web-lint web-types web-unit loaded-demo
 
 demo: check-need-demo .make/static var/secret-key
 	@$(PYTHON) manage.py start_demo --port $(PORT)
@@ -15,7 +15,13 @@ demo-reset: check-need-demo .make/static var/secret-key
 	@rm -f var/anleitung.sqlite3 var/anleitung.sqlite3-wal var/anleitung.sqlite3-shm
 	@echo "The demo starts over at the next 'make demo'."
 
-test: check-need-test lint types unit browser
+# What does not wait for one another runs together: setting up, then all that needs no tests, with
+# the demo that the browser tests begin with, which takes longest.
+test: check-need-demo
+	@$(MAKE) --no-print-directory -j3 check-need-test .make/dev .make/static
+	@$(MAKE) --no-print-directory -j2 --output-sync loaded-demo types lint web-types web-lint web-unit
+	@$(MAKE) --no-print-directory unit
+	@$(MAKE) --no-print-directory browser LOADED=var/loaded-demo
 	@echo "Everything passed."
 
 check-need-demo:
@@ -24,22 +30,33 @@ check-need-demo:
 check-need-test:
 	@scripts/need test
 
-lint: .make/dev .make/node
+lint: .make/dev
 	.venv/bin/ruff format --check .
 	.venv/bin/ruff check .
 	.venv/bin/lint-imports --no-logo
+
+types: .make/dev var/secret-key
+	.venv/bin/mypy
+
+web-lint: .make/node
 	cd web && npm run -s lint
 
-types: .make/dev .make/node var/secret-key
-	.venv/bin/mypy
+web-types: .make/node
 	cd web && npm run -s types
 
-unit: .make/dev .make/node .make/static var/secret-key
+web-unit: .make/node
 	cd web && npm run -s test
+
+unit: .make/dev .make/static var/secret-key
 	.venv/bin/pytest -q -n 2 -m "not browser"
 
+# LOADED: data of the demo as loaded-demo left them a moment ago; without it the tests load their own.
 browser: .make/dev .make/static var/secret-key
-	.venv/bin/pytest -q -n 2 --dist loadfile -m browser
+	ANLEITUNG_LOADED_DEMO=$(LOADED) .venv/bin/pytest -q -n 2 --dist loadfile -m browser
+
+loaded-demo: .make/dev .make/static
+	@rm -rf var/loaded-demo var/loaded-demo-begun
+	$(PYTHON) -m tests.browser.loaded var/loaded-demo
 
 # Scores of the main pages; its own tool is fetched once, apart from everything else.
 pages: .make/dev .make/static var/secret-key

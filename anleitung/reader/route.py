@@ -26,7 +26,7 @@ from anleitung.reader.route_shown import (
     choice_out,
     decides_out,
     gap_out,
-    losses_out,
+    in_the_way_out,
     missing_out,
     nearest_out,
     run_on_out,
@@ -66,6 +66,7 @@ def route_page(request: HttpRequest, codename: str) -> HttpResponse:
         "aims": aims_of(on.ground),
         "asked": question,
         "left_out": [(title, _LEFT_OUT[why]) for title, why in on.left_out],
+        "untried": on.untried,
         "is_older": on.is_older,
         "keep": [{"id": k, "words": LOSS_WORDS[k], "on": k in question.keep} for k in KEEP],
         "fields": list(question.fields()),
@@ -157,9 +158,8 @@ def _answer(request: HttpRequest, on: OnGround, question: Question) -> dict[str,
     ]
     if question.seen:
         shown["since"] = since(on, question.seen, routes[chosen - 1] if routes else None)
-    if told.takes:
-        shown["takes"] = losses_out(told.takes)
-        shown["without_keeping"] = question.address(keep_nothing=True)
+    if told.in_the_way is not None:
+        shown["in_the_way"] = in_the_way_out(question, told.in_the_way)
     if told.missing is not None:
         shown["missing"] = missing_out(told)
     if told.gap is not None:

@@ -11,6 +11,7 @@ from anleitung.core.proof.explain.words import (
     values_words,
 )
 from anleitung.core.routes.ground import Ground
+from anleitung.core.routes.wishes import Wishes
 from anleitung.reader.check import NOTHING_GIVEN, Given, read_build
 from anleitung.routes.ask import WHEN, Asked
 
@@ -101,10 +102,7 @@ class Question:
         return Asked(
             self.aim,
             tuple(sorted(self.known.items())),
-            self.keep,
-            self.without,
-            self.through,
-            self.no_tools,
+            Wishes(self.keep, self.without, self.through, self.no_tools),
         )
 
     def tools(self) -> list[dict[str, Any]]:
@@ -121,13 +119,17 @@ class Question:
         parts += [(k, v) for k, v in self.known.items() if k not in more and k != given]
         if self.given.build and not {"base", "build"} & more.keys():
             parts.append(("build", self.given.build))
-        if not more.pop("keep_nothing", False):
+        unbound = more.pop("unbound", False)  # without any wish
+        if not more.pop("keep_nothing", False) and not unbound:
             parts += [("keep", k) for k in sorted(self.keep)]
+        if unbound:
+            return "?" + urlencode([*parts, *((k, str(v)) for k, v in more.items())])
         without = self.without | {more.pop("leave")} if "leave" in more else self.without
         without = without - {more.pop("take")} if "take" in more else without
         parts += [("without", w) for w in sorted(without)]
         through = self.through | {more.pop("pin")} if "pin" in more else self.through
         through = through - {more.pop("unpin")} if "unpin" in more else through
         parts += [("with", w) for w in sorted(through)]
-        parts += [("no", w) for w in sorted(self.no_tools)]
+        no_tools = self.no_tools - {more.pop("has")} if "has" in more else self.no_tools
+        parts += [("no", w) for w in sorted(no_tools)]
         return "?" + urlencode([*parts, *((k, str(v)) for k, v in more.items())])

@@ -26,6 +26,7 @@ from anleitung.core.routes.missing import AimGap
 from anleitung.core.routes.run import Leg, Refusal
 from anleitung.core.routes.search import Route
 from anleitung.core.routes.spread import Answer, Spread
+from anleitung.core.routes.wishes import InTheWay
 from anleitung.core.schemes.place import neighbours_of
 from anleitung.core.sheet.build import size_words
 from anleitung.core.sheet.clock import span_words
@@ -237,6 +238,32 @@ def stuck_out(refusal: Refusal) -> dict[str, Any]:
         "title": refusal.move.title,
         "number": number,
         "says": kind.message(subject_words(refusal.move.bundle, kind.about, refusal.subject)),
+    }
+
+
+def in_the_way_out(question: Question, held: InTheWay) -> dict[str, Any]:
+    """Wishes that stand in the way, each with the question asked without it."""
+    titles = {m.name: m.title for m in question.ground.moves}
+    tools = question.ground.world.tools
+    words = {
+        "without": _("take “{name}” again"),
+        "through": _("also ways that do not go through “{name}”"),
+        "no_tools": _("with {name}"),
+    }
+    less = {"without": "take", "through": "unpin", "no_tools": "has"}
+    return {
+        "takes": losses_out(held.takes),
+        "without_keeping": question.address(keep_nothing=True),
+        "opens": [
+            {
+                "says": words[part].format(
+                    name=tools[name].name if part == "no_tools" else titles.get(name, name)
+                ),
+                "address": question.address(**{less[part]: name}),
+            }
+            for part, name in held.opens
+        ],
+        "unbound": question.address(unbound=True),
     }
 
 

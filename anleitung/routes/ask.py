@@ -17,10 +17,18 @@ from anleitung.core.routes.aims import NamedAim, aims_of
 from anleitung.core.routes.ground import Ground
 from anleitung.core.routes.merge import Merged, merge_copies
 from anleitung.core.routes.missing import AimGap, MissingLink, aim_gap, missing_link, stuck_short
-from anleitung.core.routes.moves import Move, Reported, moves_of, updates_of
+from anleitung.core.routes.moves import (
+    MOST_CHOICES,
+    Move,
+    Reported,
+    moves_of,
+    updates_of,
+    ways_to_choose,
+)
 from anleitung.core.routes.run import Refusal
-from anleitung.core.routes.search import Aim, Found, Route, search
+from anleitung.core.routes.search import Aim, Found, Route
 from anleitung.core.routes.spread import Spread, nearest_phone, phones_of, spread_of
+from anleitung.core.routes.wishes import InTheWay, Wishes, as_wished, in_the_way
 from anleitung.core.updates.moves import Graph
 from anleitung.guides.load import all_withdrawn, newest_revisions, readable
 from anleitung.guides.models import Revision
@@ -49,6 +57,7 @@ class OnGround:
     left_out: guides that no route takes, each with why: older (its document of the phone is),
     deprecated, dead (phones are reported to be). avoided: the moves of those that are not older.
     older: the bundles of those that are, by name. is_older: no guide carries today's documents.
+    untried: guides with more ways to choose than are tried: title, how many are, of how many.
     """
 
     key: tuple[object, ...]
@@ -58,21 +67,16 @@ class OnGround:
     avoided: tuple[Move, ...]
     older: Mapping[str, tuple[Revision, Bundle]]
     is_older: bool
+    untried: tuple[tuple[str, int, int], ...]
 
 
 @dataclass(frozen=True)
 class Asked:
-    """aim: id of a NamedAim. known: fact → value. keep: losses. without, through: names of moves
-
-    that are left out, and that the way is to go through. no_tools: host tools not at hand.
-    """
+    """aim: id of a NamedAim. known: fact → value."""
 
     aim: str
     known: tuple[tuple[str, str], ...]
-    keep: frozenset[str] = frozenset()
-    without: frozenset[str] = frozenset()
-    through: frozenset[str] = frozenset()
-    no_tools: frozenset[str] = frozenset()
+    wishes: Wishes
 
 
 @dataclass(frozen=True)
@@ -80,8 +84,8 @@ class Answered:
     """phone: the one on which the routes were found, None where no phone is so. spreads: of the
 
     routes that are shown, in their order; merged: of each, where copies need be made only once.
-    takes: what is to be kept and every way there takes.
-    kinds: of phone that are as it was said. stuck: what would be shorter, and gets stuck.
+    in_the_way: where there is a way but not as it was wished. kinds: of phone that are as it was
+    said. stuck: what would be shorter, and gets stuck.
     """
 
     aim: NamedAim
@@ -92,7 +96,7 @@ class Answered:
     missing: MissingLink | None = None
     gap: AimGap | None = None
     stuck: tuple[Refusal, ...] = ()
-    takes: frozenset[str] = frozenset()
+    in_the_way: InTheWay | None = None
     kinds: int = 0
 
 
@@ -153,7 +157,14 @@ def _ground_of(codename: str, *, now: datetime) -> OnGround | None:
         return Ground([*moves, *updates])
 
     ground = _GROUNDS.get_or(key, made)
-    return OnGround(key, ground, revisions, tuple(left_out), tuple(avoided), older, is_older)
+    untried = tuple(
+        (bundle.guide.title, MOST_CHOICES, ways)
+        for bundle in ground.bundles.values()
+        if (ways := ways_to_choose(bundle)) > MOST_CHOICES
+    )
+    return OnGround(
+        key, ground, revisions, tuple(left_out), tuple(avoided), older, is_older, untried
+    )
 
 
 def _moves(name: str, bundle: Bundle, reported: Reported) -> tuple[Move, ...]:
@@ -209,12 +220,13 @@ def _typed_aim(ground: Ground, text: str) -> NamedAim:
 
 
 def _answered(ground: Ground, named: NamedAim, asked: Asked) -> Answered:
-    known, aim = dict(asked.known), Aim(named.condition, asked.keep, asked.through)
+    known, wishes = dict(asked.known), asked.wishes
+    aim = Aim(named.condition, wishes.keep, wishes.through)
     phone = nearest_phone(ground, known)
     if phone is None:
         return Answered(named, None)
     kinds = ground.space.count(phones_of(ground, known), frozenset({FactKind.PHONE}))
-    found = search(ground, phone, aim, without=asked.without, no_tools=asked.no_tools)
+    found = as_wished(ground, phone, aim.condition, wishes)
     shown = found.routes[:MOST_SHOWN]
     spreads = tuple(
         spread_of(ground, [leg.move for leg in route.legs], known, aim) for route in shown
@@ -224,12 +236,9 @@ def _answered(ground: Ground, named: NamedAim, asked: Asked) -> Answered:
         merged = tuple(_merged(ground, phone, route, s, known, aim) for route, s in pairs)
         stuck = stuck_short(ground, aim, found)
         return Answered(named, phone, found, spreads, merged, kinds=kinds, stuck=stuck)
-    if aim.keep:
-        free = Aim(aim.condition, through=aim.through)
-        otherwise = search(ground, phone, free, without=asked.without, no_tools=asked.no_tools)
-        if otherwise.routes:
-            takes = frozenset.intersection(*(r.cost.lost & aim.keep for r in otherwise.routes))
-            return Answered(named, phone, found, takes=takes or aim.keep, kinds=kinds)
+    held = in_the_way(ground, phone, aim.condition, wishes)
+    if held is not None:
+        return Answered(named, phone, found, in_the_way=held, kinds=kinds)
     link = missing_link(ground, phone, aim, found)
     gap = aim_gap(ground, aim, found) if link is None else None
     stuck = stuck_short(ground, aim, found)

@@ -63,7 +63,10 @@ class DeclaredOut(BaseModel):
 
 
 class MapOut(BaseModel):
-    """state: of everything that it was made from. legs: chains of up to so many were tried."""
+    """state: of everything that it was made from. legs: chains of up to so many were tried.
+
+    untried: guides with more ways to choose than that, a sentence each.
+    """
 
     state: str
     places: list[MapPlaceOut]
@@ -72,6 +75,7 @@ class MapOut(BaseModel):
     declared: list[DeclaredOut]
     legs: int
     not_mapped: list[str]
+    untried: list[str]
 
 
 _AVOIDED = {

@@ -4,11 +4,7 @@ import fcntl
 import os
 import re
 import shutil
-import sqlite3
-import time
-import urllib.request
 from collections.abc import Iterator
-from contextlib import closing
 from pathlib import Path
 from typing import Any
 
@@ -18,6 +14,7 @@ from playwright.sync_api import BrowserContext, Page, expect
 from anleitung.core.formats.write_bundle import write_zip
 from anleitung.demo.serving import demo_site
 from tests.browser.gate import sign_in
+from tests.browser.loaded import load_into
 from tests.core.bundles import Edit, edited_files
 
 # Debian's package without a screen is the quicker one; its package with windows does as well.
@@ -60,6 +57,8 @@ def browser_context_args(browser_context_args: dict[str, Any]) -> dict[str, Any]
 @pytest.fixture(scope="session")
 def loaded_demo(tmp_path_factory: pytest.TempPathFactory) -> Path:
     """Data of the demo as it is loaded, once for all workers; to be copied, never to be served."""
+    if loaded := os.environ.get("ANLEITUNG_LOADED_DEMO"):
+        return Path(loaded)
     home = tmp_path_factory.getbasetemp()
     if "PYTEST_XDIST_WORKER" in os.environ:
         home = home.parent
@@ -67,32 +66,8 @@ def loaded_demo(tmp_path_factory: pytest.TempPathFactory) -> Path:
     with (home / "loading").open("w") as lock:
         fcntl.flock(lock, fcntl.LOCK_EX)
         if not data.exists():
-            begun = home / "demo-being-loaded"
-            begun.mkdir()
-            with demo_site(begun) as address, urllib.request.urlopen(address, timeout=30) as front:
-                (begun / "front.html").write_bytes(front.read())
-                _let_the_round_end(begun / "anleitung.sqlite3")
-            begun.rename(data)
+            load_into(data)
     return data
-
-
-def _let_the_round_end(database: Path) -> None:
-    """The demo looks at its sources when it starts; a site that ends meanwhile takes its simulated
-
-    mirror along, and what was looked at just then would be told as broken for ever. The worker
-    draws the maps of its codenames as well: what is under way would be begun in every copy.
-    """
-    until = time.monotonic() + 120
-    while time.monotonic() < until:
-        with closing(sqlite3.connect(database)) as opened:
-            checks, jobs = (
-                {state for (state,) in opened.execute(f"select state from {table}")}
-                for table in ("mirrors_check", "jobs_job")
-            )
-        if checks and not (checks | jobs) & {"waiting", "running"}:
-            return
-        time.sleep(0.5)
-    raise AssertionError("the demo did not come through its round of sources and its maps")
 
 
 @pytest.fixture(scope="session")

@@ -16,6 +16,7 @@ from anleitung.guides.services.next_draft import next_draft
 from anleitung.guides.services.prove_today import prove_today, take_today
 from anleitung.guides.services.withdraw import withdraw
 from anleitung.routes.ask import ground_of
+from anleitung.storage.recent import Kept
 from tests.conftest import NOW
 from tests.ready import publish
 
@@ -59,7 +60,13 @@ def test_what_is_not_said_and_decides_is_asked(two: Revision) -> None:
     ("query", "says"),
     [
         (TO | {"keep": "media"}, "each of them takes what you want to keep: photos and files"),
-        (TO | {"without": "unlock"}, "“Install Wattläufer 5” would end there, and wants:"),
+        (TO | {"without": "unlock"}, ">take “Unlock the bootloader” again</a>"),
+        (TO | LOCKED | {"no": "lotse"}, "A way opens with one of these:"),
+        (
+            TO | LOCKED | {"keep": "media", "without": "unlock"},
+            "none is as you wish it; giving up one of your wishes is not enough",
+        ),
+        (TO | {"build": "PS-13.0.2-KU.r4"}, "“Install Wattläufer 5” would end there, and wants:"),
         ({"to": "rooted:wattlaeufer"}, "There is no such aim for this phone: rooted:wattlaeufer."),
         (TO | LOCKED | {"build": "PS-99.9.9-KU.r9"}, "Your build is not in our list"),
         (TO | {"bootloader": "locked", "system": "wattlaeufer"}, "cannot all be true of one phone"),
@@ -95,6 +102,15 @@ def test_what_is_not_said_and_decides_is_asked(two: Revision) -> None:
 )
 def test_each_question_has_a_plain_answer(two: Revision, query: Any, says: str) -> None:
     assert says in page(**query)
+
+
+def test_where_not_all_ways_to_choose_were_tried_it_says_so(
+    two: Revision, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    assert "of them were tried" not in page(**TO)
+    monkeypatch.setattr("anleitung.routes.ask.MOST_CHOICES", 1)
+    monkeypatch.setattr("anleitung.routes.ask._ON", Kept(most=1))
+    assert "can be gone through in 2 ways, by what one chooses; 1 of them were tried" in page(**TO)
 
 
 def test_a_guide_that_is_not_for_this_phone_is_followed_by_the_way_that_makes_it_so(

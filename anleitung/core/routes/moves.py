@@ -4,6 +4,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from functools import cached_property
 from itertools import product
+from math import prod
 
 from anleitung.core.diagrams.remembered import Remembered
 from anleitung.core.diagrams.run import CompiledStep
@@ -121,10 +122,15 @@ class Move:
         return worst
 
 
+def ways_to_choose(bundle: Bundle) -> int:
+    """In how many ways its options can be answered together."""
+    return prod(len(choices) for choices in bundle.options.values())
+
+
 def moves_of(
     name: str, bundle: Bundle, *, avoided: str = "", reported: Reported = Reported()
 ) -> Iterator[Move]:
-    """The guide once for each way to make its choices."""
+    """The guide once for each way to make its choices, for the first MOST_CHOICES of them."""
     options = bundle.options
     for at, made in enumerate(product(*options.values())):
         if at == MOST_CHOICES:

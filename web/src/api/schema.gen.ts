@@ -4117,6 +4117,8 @@ export interface components {
         /**
          * MapOut
          * @description state: of everything that it was made from. legs: chains of up to so many were tried.
+         *
+         *     untried: guides with more ways to choose than that, a sentence each.
          */
         MapOut: {
             /** Declared */
@@ -4133,6 +4135,8 @@ export interface components {
             state: string;
             /** Troubles */
             troubles: components["schemas"]["TroubleOut"][];
+            /** Untried */
+            untried: string[];
         };
         /**
          * MapPlaceOut

@@ -81,6 +81,11 @@ function Drawn({ codename, map }: { codename: string; map: RouteMap }) {
           {map.not_mapped.join(", ")}.
         </p>
       )}
+      {map.untried.map((says) => (
+        <p key={says} className="mark mark-warn mt-2 text-care">
+          {says}
+        </p>
+      ))}
       <OnePlace codename={codename} map={map} name={chosen} />
     </>
   );
