@@ -19,6 +19,16 @@ NOW = datetime(2026, 11, 1, 12, 0, tzinfo=UTC)
 
 
 @pytest.fixture(autouse=True)
+def _quick(settings: Any) -> None:
+    """Each client of a test would read the whole list of built files, and each log-in take a third
+
+    of a second; the served site has tests of its own.
+    """
+    settings.WHITENOISE_AUTOREFRESH = True
+    settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+
+
+@pytest.fixture(autouse=True)
 def _no_worker(settings: Any, monkeypatch: pytest.MonkeyPatch) -> None:
     """Jobs are done where they are asked for; the worker has tests of its own.
 
