@@ -12,9 +12,14 @@ from anleitung.routes.mapping import kept_map
 HARM: dict[TroubleKind, int] = {"rescue": 2, "hangs": 2, "break": 2, "circle": 2, "declared": 3}
 
 
-def about_chains(codename: str, *, actor: User, now: datetime) -> list[Matter]:
-    """Works nothing out: of a map that is not there it is said that nobody looked."""
-    on = ground_of(codename, now=now)
+def about_chains(
+    codename: str, made: tuple[object, ...], *, actor: User, now: datetime
+) -> list[Matter]:
+    """Works nothing out: of a map that is not there it is said that nobody looked.
+
+    made: of what the routes of the codename are made.
+    """
+    on = ground_of(codename, now=now, made=made)
     if on is None:
         return []
     path = f"/c/{codename}/routes"

@@ -16,11 +16,13 @@ from anleitung.core.guide.aim import AIMS, Aim
 from anleitung.core.marked import counted
 from anleitung.desk.chains import about_chains
 from anleitung.desk.guides import GuideState, state_of_guide
+from anleitung.desk.looked import look_at
 from anleitung.desk.matters import Matter, MatterGroup, grouped
 from anleitung.guides.chain import opened_by
 from anleitung.guides.load import guides_of, held_guides
 from anleitung.guides.models import Guide, Revision
 from anleitung.mirrors.sources import all_sources, open_changes
+from anleitung.routes.made_of import made_of_each
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,12 +52,16 @@ def read_desk(*, actor: User, now: datetime) -> Desk:
     known = current_fingerprints()
     guides: dict[str, list[Guide]] = {}
     rows = held_guides().order_by("slug").prefetch_related("also_for")
-    for guide in rows.select_related("draft__updated_by"):
+    held = list(rows.select_related("draft__updated_by"))
+    looked = look_at(held)
+    for guide in held:
         for codename in (guide.codename, *(a.codename for a in guide.also_for.all())):
             guides.setdefault(codename, []).append(guide)
     own = _own_codenames(actor)
+    devices = list(entries("device", retired=True))
+    made = made_of_each([entry.codename for entry in devices], now=now)
     found, matters = [], []
-    for entry in entries("device", retired=True):
+    for entry in devices:
         assert entry.current is not None
         try:
             device: Device = document_of(entry.current, "device")
@@ -63,7 +69,9 @@ def read_desk(*, actor: User, now: datetime) -> Desk:
             continue  # told below, with everything else that cannot be read
         states = []
         for guide in guides.get(device.codename, ()):
-            state, raised = state_of_guide(guide, device.codename, known, actor=actor, now=now)
+            state, raised = state_of_guide(
+                guide, device.codename, known, looked, actor=actor, now=now
+            )
             if state is not None:
                 states.append(state)
                 matters += raised
@@ -80,7 +88,7 @@ def read_desk(*, actor: User, now: datetime) -> Desk:
                 guides=tuple(states),
             )
         )
-        matters += about_chains(device.codename, actor=actor, now=now)
+        matters += about_chains(device.codename, made[device.codename], actor=actor, now=now)
     matters += _about_unreadable()
     matters += _about_sources()
     return Desk(tuple(found), tuple(grouped(matters)))
@@ -174,17 +182,20 @@ class GuideList:
 
 def read_guides(codename: str, *, actor: User, now: datetime) -> GuideList:
     known = current_fingerprints()
+    held = list(guides_of(codename).order_by("slug").select_related("draft"))
+    looked = look_at(held)
     found = []
-    for guide in guides_of(codename).order_by("slug").select_related("draft"):
-        state, _ = state_of_guide(guide, codename, known, actor=actor, now=now)
+    for guide in held:
+        state, _ = state_of_guide(guide, codename, known, looked, actor=actor, now=now)
         if state is not None:
             found.append((guide, state))
     place = {state.slug: AIMS.index(state.aim) for _, state in found}
     lines: dict[Aim, list[GuideLine]] = {}
     trials = []
+    opened = opened_by(codename, [looked.newest.get(guide.pk) or guide.draft for guide, _ in found])
     for guide, state in found:
         # Of those that open the way only what a phone goes through before: a way back leads to all.
-        before = [r for r in opened_by(guide, codename) if place[r.guide.slug] < place[guide.slug]]
+        before = [r for r in opened[guide.pk] if place[r.guide.slug] < place[guide.slug]]
         line = GuideLine(state, tuple((r.title, r.guide.slug) for r in before))
         if state.is_trial:
             trials.append(line)

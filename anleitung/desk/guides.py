@@ -11,6 +11,7 @@ from anleitung.core.guide.bundle import Bundle
 from anleitung.core.marked import counted
 from anleitung.core.proof.result import ProofOut
 from anleitung.core.sheet.build import admission_words
+from anleitung.desk.looked import Looked
 from anleitung.desk.matters import Matter, Tone
 from anleitung.guides.errors import UnreadableGuide
 from anleitung.guides.load import (
@@ -55,23 +56,23 @@ class GuideState:
 
 
 def state_of_guide(
-    guide: Guide, codename: str, known: Fingerprints, *, actor: User, now: datetime
+    guide: Guide, codename: str, known: Fingerprints, looked: Looked, *, actor: User, now: datetime
 ) -> tuple[GuideState | None, list[Matter]]:
     """On one codename. None for a name that holds neither a draft nor a revision for it."""
     draft: Draft | None = _mine(getattr(guide, "draft", None), codename)
-    revisions = guide.revisions.order_by("-number").select_related("withdrawal", "guide")
-    newest = _mine(revisions.first(), codename)
+    newest = _mine(looked.newest.get(guide.pk), codename)
     shown: Stored | None = newest or draft
     if shown is None:
         return None, []
     try:
         bundle, today = load_bundle(shown), held_against_today(shown, known)
         drafted = load_whole(draft) if draft else None
-        draft_proof = kept_proof(load_bundle(draft)) if draft else None
+        draft_proof = looked.proof_of(load_bundle(draft)) if draft else None
     except UnreadableGuide as error:
         return _unreadable(guide, codename, shown, str(error))
     withdrawn = newest is not None and hasattr(newest, "withdrawal")
-    evidence = evidence_for(newest, now=now) if newest else None
+    told_of = newest is not None and guide.pk in looked.reported
+    evidence = evidence_for(newest, now=now) if newest and told_of else None
     state = GuideState(
         slug=guide.slug,
         title=shown.title,
@@ -97,7 +98,8 @@ def state_of_guide(
     if not withdrawn:
         matters += _about_today(codename, shown, today, state.runs, actor)
     if draft is not None and drafted is not None:
-        matters += _about_review(codename, draft, actor)
+        if guide.pk in looked.in_review:
+            matters += _about_review(codename, draft, actor)
         matter = _about_draft(codename, draft, draft_proof, actor)
         # Ready is what is so on every codename, and that is told once.
         if matter.kind != "ready" or _is_ready(codename, drafted):

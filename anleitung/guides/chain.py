@@ -1,5 +1,6 @@
 """The published guides that lead to a bundle, and those that it opens the way to."""
 
+from collections.abc import Sequence
 from dataclasses import asdict, dataclass
 from typing import Any
 
@@ -7,8 +8,8 @@ from anleitung.core.guide.bundle import Bundle
 from anleitung.core.model_version import MODEL_VERSION
 from anleitung.core.proof.explain.links import Link, find_link
 from anleitung.guides.load import Stored, chosen_for, load_bundle, newest_revisions, readable
-from anleitung.guides.models import Guide, Revision
-from anleitung.jobs.outcomes import find_outcome, outcome_of
+from anleitung.guides.models import Revision
+from anleitung.jobs.outcomes import find_outcome, find_outcomes, outcome_of
 
 MOST_NEW = 4
 
@@ -57,21 +58,24 @@ def neighbours(row: Stored, *, most_new: int = MOST_NEW) -> Neighbours:
     return Neighbours(tuple(before), tuple(after), missing)
 
 
-def opened_by(guide: Guide, codename: str) -> list[Revision]:
-    """The published guides that lead to this one on the codename, as far as the worker looked.
+def opened_by(codename: str, rows: Sequence[Stored]) -> dict[int, list[Revision]]:
+    """For the guide of each row: the published guides of the codename that lead to it, as far as
 
-    Computes nothing.
+    the worker looked. Computes nothing, and asks once for all.
     """
-    row = guide.revisions.order_by("-number").first() or getattr(guide, "draft", None)
-    if row is None:
-        return []
-    others = [r for r in newest_revisions(codename) if r.guide_id != guide.pk]
-    mine = [bundle for _row, bundle in readable([chosen_for(row, codename)])]
-    return [
-        revision
-        for revision, other in readable(others)
-        if mine and isinstance(revision, Revision) and find_outcome("link", _key(other, mine[0]))
-    ]
+    published = [(r, b) for r, b in readable(newest_revisions(codename)) if isinstance(r, Revision)]
+    mine = [(row.guide_id, b) for row, b in readable([chosen_for(row, codename) for row in rows])]
+    asked = {
+        (guide, first.pk): _key(bundle, other)
+        for guide, other in mine
+        for first, bundle in published
+        if first.guide_id != guide
+    }
+    leads = find_outcomes("link", asked.values())
+    found: dict[int, list[Revision]] = {row.guide_id: [] for row in rows}
+    for guide, _bundle in mine:
+        found[guide] = [r for r, _b in published if leads.get(asked.get((guide, r.pk), ""))]
+    return found
 
 
 def _link(first: Bundle, second: Bundle) -> Link | None:

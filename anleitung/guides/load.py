@@ -1,7 +1,7 @@
 """Reading stored guides: bundles, their proofs and their sheets. Writes nothing but proofs."""
 
 import logging
-from collections.abc import Iterable, Iterator
+from collections.abc import Collection, Iterable, Iterator
 from copy import copy
 from typing import Any, TypeVar
 
@@ -111,6 +111,12 @@ def kept_proof(bundle: Bundle) -> ProofOut | None:
     """The kept proof of these documents by this model. One that was edited is none."""
     kept = Proof.objects.filter(fingerprint=bundle.fingerprint, model=MODEL_VERSION).first()
     return _opened(kept) if kept else None
+
+
+def kept_proofs(fingerprints: Collection[str]) -> dict[str, ProofOut | None]:
+    """The same of many: fingerprint → its proof, None where there is none that counts."""
+    rows = Proof.objects.filter(fingerprint__in=fingerprints, model=MODEL_VERSION)
+    return dict.fromkeys(fingerprints) | {row.fingerprint: _opened(row) for row in rows}
 
 
 def earlier_proof(bundle: Bundle) -> ProofOut | None:

@@ -16,6 +16,7 @@ from anleitung.guides.services.bring_in import bring_in
 from anleitung.guides.services.deprecate import deprecate, take_up_again
 from anleitung.guides.services.withdraw import withdraw
 from anleitung.jobs.outcomes import find_outcome
+from anleitung.routes.made_of import made_of
 from anleitung.routes.map_shown import MapOut
 from anleitung.routes.mapping import ask_map
 from tests.conftest import NOW
@@ -29,7 +30,8 @@ def mapped(actor: Any) -> MapOut:
 
 
 def told(actor: Any) -> list[str]:
-    return [m.text for m in about_chains("palstek", actor=actor, now=NOW)]
+    made = made_of("palstek", now=NOW)
+    return [m.text for m in about_chains("palstek", made, actor=actor, now=NOW)]
 
 
 def test_each_guide_stands_behind_what_opens_it(
