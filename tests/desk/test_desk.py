@@ -1,17 +1,23 @@
 """The desk: matters by kind, ranked; guides by what they are for; trials kept apart."""
 
+from collections.abc import Callable
+from functools import partial
 from typing import Any
 
 import pytest
+from django.db import connection
 from django.test import Client
+from django.test.utils import CaptureQueriesContext
 from hypothesis import given
 from hypothesis import strategies as st
 
+from anleitung.demo.bundles import bundle_files
 from anleitung.desk.desk import read_desk, read_guides
 from anleitung.desk.matters import TITLES, Matter, grouped
 from anleitung.guides.chain import neighbours
 from anleitung.guides.errors import NoSuchGuide, TrialRefused
-from anleitung.guides.models import Guide
+from anleitung.guides.models import Guide, Revision
+from anleitung.guides.services.bring_in import bring_in
 from anleitung.guides.services.set_trial import set_trial
 from tests.conftest import NOW
 
@@ -112,3 +118,26 @@ def test_rights_are_asked_before_any_route_runs(path: str, django_user_model: An
     reader = Client()
     reader.force_login(django_user_model.objects.create_user("leser", password="x"))
     assert reader.get(path).json()["code"] == "no-right"
+
+
+def test_more_guides_cost_the_desk_no_more_questions(
+    maintainer: Any, revision: Revision, two: Revision
+) -> None:
+    """What is asked of each guide is asked of all at once."""
+
+    def asked(read: Callable[[], object]) -> int:
+        read()  # what is kept from then on
+        with CaptureQueriesContext(connection) as all_of_it:
+            read()
+        return len(all_of_it)
+
+    desk = partial(read_desk, actor=maintainer, now=NOW)
+    guides = partial(read_guides, "palstek", actor=maintainer, now=NOW)
+    before = [asked(desk), asked(guides)]
+    for name in ("base-update", "root", "keep-rettungsring"):
+        bring_in(actor=maintainer, files=bundle_files("palstek", name), replaces="", now=NOW)
+    # Only what is stale is looked at by itself, once: has it been proved with today's documents?
+    listed = [line.state for _aim, lines in guides().by_aim for line in lines]
+    stale = sum(state.is_stale for state in listed)
+    assert [asked(desk) - stale, asked(guides) - stale] == before
+    assert len(listed) == 5
