@@ -19,7 +19,6 @@ from anleitung.guides.load import (
     Stored,
     chosen_for,
     is_for,
-    kept_proof,
     load_bundle,
     load_whole,
 )
@@ -102,7 +101,7 @@ def state_of_guide(
             matters += _about_review(codename, draft, actor)
         matter = _about_draft(codename, draft, draft_proof, actor)
         # Ready is what is so on every codename, and that is told once.
-        if matter.kind != "ready" or _is_ready(codename, drafted):
+        if matter.kind != "ready" or _is_ready(codename, drafted, looked):
             matters.append(matter)
     return state, matters
 
@@ -112,10 +111,10 @@ def _mine(row: Row | None, codename: str) -> Row | None:
     return found if found is not None and is_for(found) else None
 
 
-def _is_ready(codename: str, whole: Bundle) -> bool:
+def _is_ready(codename: str, whole: Bundle, looked: Looked) -> bool:
     if codename != whole.device.codename:
         return False
-    proofs = [kept_proof(each) for each in whole.each]
+    proofs = [looked.proof_of(each) for each in whole.each]
     return all(p is not None and p.finished and not p.open_stops for p in proofs)
 
 
