@@ -17,9 +17,6 @@ from anleitung.demo.serving import demo_site
 SLOWED = 4
 STEPS = 1_000
 SHEET = "/c/palstek/guides/clean-install?v=1.0.0"
-# Whoever measures asks where each request comes from; without this the engine reads all of the script
-# a second time to answer, which it never does for anybody else.
-QUIET = ["--no-sandbox", "--js-flags=--no-enable-lazy-source-positions"]
 NAME, PASSWORD = "tonnenleger", "mudflats-at-low-tide"  # of the demo only
 BLOCKING = """
 window.blocked = 0;
@@ -42,7 +39,7 @@ def main() -> None:
         demo_site(Path(home)) as address,
         sync_playwright() as play,
     ):
-        browser = play.chromium.launch(executable_path=chromium, args=QUIET)
+        browser = play.chromium.launch(executable_path=chromium, args=["--no-sandbox"])
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         page.goto(f"{address}/login")
         page.fill("#id_username", NAME)

@@ -133,8 +133,13 @@ def test_more_guides_cost_the_desk_no_more_questions(
 
     desk = partial(read_desk, actor=maintainer, now=NOW)
     guides = partial(read_guides, "palstek", actor=maintainer, now=NOW)
-    before = [asked(desk), asked(guides)]
-    for name in ("base-update", "root", "keep-rettungsring"):
+
+    def draft(name: str) -> None:
         bring_in(actor=maintainer, files=bundle_files("palstek", name), replaces="", now=NOW)
+
+    draft("base-update")
+    before = [asked(desk), asked(guides)]
+    draft("root")
+    draft("keep-rettungsring")
     assert [asked(desk), asked(guides)] == before
     assert sum(len(lines) for _aim, lines in guides().by_aim) == 5
