@@ -4,6 +4,7 @@ Proofs are kept by it. Whatever can change a proof or its words stands in these 
 kept longer than the model that made it; nobody has to remember to raise a number.
 """
 
+from functools import cache
 from hashlib import blake2b
 from pathlib import Path
 
@@ -25,5 +26,9 @@ def version_of(home: Path, *more: str) -> str:
 
 
 MODEL_VERSION = version_of(Path(__file__).parent)
-# A comparison is kept by what compares as well.
-COMPARING_VERSION = version_of(Path(__file__).parent, "revisions")
+
+
+@cache
+def comparing_version() -> str:
+    """A comparison is kept by what compares as well."""
+    return version_of(Path(__file__).parent, "revisions")

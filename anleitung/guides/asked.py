@@ -6,7 +6,7 @@ from typing import Any
 from django.contrib.auth.models import User
 
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.model_version import COMPARING_VERSION, MODEL_VERSION
+from anleitung.core.model_version import MODEL_VERSION, comparing_version
 from anleitung.core.proof.result import ProofOut
 from anleitung.guides.comparing import ComparedStates
 from anleitung.guides.follows import Follows
@@ -54,7 +54,7 @@ def ask_goes_with(*, actor: User, codename: str, now: datetime) -> GoesWithOut:
 
 def ask_compared(*, actor: User, first: Stored, second: Stored, now: datetime) -> ComparedStates:
     """first: the earlier state."""
-    key = f"{first.fingerprint} {second.fingerprint} {COMPARING_VERSION}"
+    key = f"{first.fingerprint} {second.fingerprint} {comparing_version()}"
     args = {"first": row_args(first), "second": row_args(second)}
     told = ask(actor=actor, kind="compare", key=key, args=args, now=now)
     return ComparedStates.model_validate(told)

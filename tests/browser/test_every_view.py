@@ -119,6 +119,16 @@ def test_reader_views_reflow_and_have_large_targets(
     context.close()
 
 
+def test_fourteen_steps_of_a_sheet_are_in_sight(bench: Page) -> None:
+    """With all that its head has to say: who approved it, a source that changed, a flag."""
+    settled(bench, SHEET)
+    for says in ("Approved by", "Source changed", "flag"):
+        expect(bench.get_by_text(says).first).to_be_visible()
+    in_sight = """() => [...document.querySelectorAll(".sheet-rows > li")]
+      .filter((row) => row.getBoundingClientRect().top + 14 < innerHeight).length"""
+    assert bench.evaluate(in_sight) >= 14
+
+
 def test_sizes_follow_the_font_setting_of_the_reader(browser: Browser, base_url: str) -> None:
     context = browser.new_context(base_url=base_url, bypass_csp=True)
     page = context.new_page()

@@ -7,6 +7,7 @@ import {
   useState,
 } from "react";
 import { flushSync } from "react-dom";
+import { announce } from "./announce";
 
 /** What somebody did with the picture of a control before the control was there. */
 interface Before {
@@ -40,7 +41,10 @@ export function Near<P extends object>(props: {
         // At once, so that no key falls between the two.
         flushSync(() => setControl(() => found));
       },
-      () => undefined, // no connection: whoever comes again asks again
+      // Whoever comes again asks again; whoever pressed is told why nothing opens.
+      () => {
+        if (before.current.pressed) announce("This could not be loaded. Try again.");
+      },
     );
   };
   useLayoutEffect(() => {

@@ -27,7 +27,7 @@ export function Deprecate({ page }: { page: Page }) {
   const { deprecated } = page;
   if (deprecated) {
     return (
-      <div className="mb-1.5">
+      <div className="basis-full">
         <p className="mark mark-warn text-[0.9375rem]">
           <b>Deprecated</b> by {deprecated.by}, {dayWords(deprecated.at)}: {deprecated.reason}{" "}
           {deprecated.follower && (
@@ -51,7 +51,7 @@ export function Deprecate({ page }: { page: Page }) {
   return open ? (
     <DeprecateForm path={path} onLeave={() => setOpen(false)} />
   ) : (
-    <p className="mb-1.5">
+    <p>
       <TextButton quiet onClick={() => setOpen(true)}>
         Deprecate this guide…
       </TextButton>
@@ -84,7 +84,7 @@ function DeprecateForm(props: { path: { codename: string; slug: string }; onLeav
     .filter((each) => each.slug !== path.slug && each.version && !each.is_withdrawn);
   return (
     <form
-      className="mb-2 flex flex-wrap items-baseline gap-x-4 gap-y-1"
+      className="flex basis-full flex-wrap items-baseline gap-x-4 gap-y-1"
       onSubmit={(event) => {
         event.preventDefault();
         deprecate.mutate();

@@ -119,14 +119,17 @@ function isFlagged(evidence: Evidence, build: string): boolean {
 
 function Reported({ evidence }: { evidence: Evidence }) {
   return (
-    <section aria-label="Reports" className="border-b border-hair py-1">
+    <section
+      aria-label="Reports"
+      className="flex flex-wrap items-baseline gap-x-4 border-b border-hair py-0.5"
+    >
       {evidence.flags.map((flag) => (
         <p key={flag.words} className="mark mark-stop">
           <strong className="text-loss">flag</strong> {flag.words}
           {flag.cannot_tell && ` Cannot be told apart from ${flag.cannot_tell}.`}
         </p>
       ))}
-      <details>
+      <details className="open:basis-full">
         <summary className="cursor-pointer text-soft">
           {counted(evidence.runs, "report")}: {evidence.failed} failed, {evidence.trouble} with
           trouble, {evidence.dead} dead

@@ -15,7 +15,7 @@ export function GuideHead({ page }: { page: Page }) {
     page.kind === "draft" ? `drafts/${sheet.codename}/${sheet.guide}` : `revisions/${page.short}`;
   return (
     <>
-      <div className="mt-1.5 mb-1 flex flex-wrap items-baseline gap-x-3 gap-y-1">
+      <div className="mt-1 mb-0.5 flex flex-wrap items-baseline gap-x-3 gap-y-1">
         <h1 className="text-[1.1875rem] font-semibold">{sheet.title}</h1>
         <VersionChoice page={page} />
         <StateWord page={page} />
@@ -35,10 +35,12 @@ export function GuideHead({ page }: { page: Page }) {
         </span>
       </div>
       <Codenames page={page} />
-      <WhatChanged page={page} />
-      <Passed page={page} />
+      <div className="mb-0.5 flex flex-wrap items-baseline gap-x-5 empty:hidden">
+        <Passed page={page} />
+        <WhatChanged page={page} />
+        <Deprecate page={page} />
+      </div>
       <Lineage page={page} />
-      <Deprecate page={page} />
       {page.withdrawn && (
         <p role="alert" className="mark mark-stop mb-1.5 text-[0.9375rem] font-semibold text-loss">
           Withdrawn{page.withdrawn_at && ` on ${dayWords(page.withdrawn_at)}`}: {page.withdrawn}
@@ -87,7 +89,7 @@ function WhatChanged({ page }: { page: Page }) {
   // Of the first there is nothing that it changed.
   if (!mine?.note || mine === page.versions.at(-1)) return null;
   return (
-    <details className="mb-1.5">
+    <details className="open:basis-full">
       <summary className="cursor-pointer text-soft">What {mine.version} changed</summary>
       <ul className="pl-4">
         {mine.note.split("\n").map((line) => (
@@ -103,14 +105,14 @@ function Passed({ page }: { page: Page }) {
   const { passed } = page;
   if (!passed || (!passed.eyes && passed.waived.length === 0)) return null;
   return (
-    <div className="mb-1.5">
+    <>
       {passed.eyes && (
         <p className={`mark ${passed.alone ? "mark-warn" : "mark-proved"} text-soft`}>
           {passed.eyes}
         </p>
       )}
       {passed.waived.length > 0 && (
-        <details>
+        <details className="open:basis-full">
           <summary className="cursor-pointer text-soft">Let stand: {passed.waived.length}</summary>
           <ul className="pl-4">
             {passed.waived.map((each) => (
@@ -124,7 +126,7 @@ function Passed({ page }: { page: Page }) {
           </ul>
         </details>
       )}
-    </div>
+    </>
   );
 }
 

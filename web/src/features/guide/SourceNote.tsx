@@ -6,7 +6,7 @@ export function SourceNote({ page }: { page: Page }) {
   if (page.sources.length === 0) return null;
   const [first, ...others] = page.sources;
   return (
-    <section aria-label="Sources" className="mark mark-stop my-2">
+    <section aria-label="Sources" className="mark mark-stop my-1">
       <p>
         <b>Source changed:</b> {first}.{" "}
         {others.length > 0 &&
