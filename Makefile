@@ -52,7 +52,7 @@ unit: .make/dev .make/static var/secret-key
 
 # LOADED: data of the demo as loaded-demo left them a moment ago; without it the tests load their own.
 browser: .make/dev .make/static var/secret-key
-	ANLEITUNG_LOADED_DEMO=$(LOADED) .venv/bin/pytest -q -n 2 --dist loadfile -m browser
+	ANLEITUNG_LOADED_DEMO=$(LOADED) .venv/bin/pytest -q -n 2 --dist loadfile --no-loadscope-reorder -m browser
 
 loaded-demo: .make/dev .make/static
 	@rm -rf var/loaded-demo var/loaded-demo-begun

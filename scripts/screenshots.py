@@ -7,7 +7,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
-from anleitung.demo.serving import HOME, demo_site
+from anleitung.demo.serving import HOME, demo_site, wait_for_first_round
 from anleitung.standins.files import file_content
 
 SHOTS = HOME / "docs" / "screenshots"
@@ -128,6 +128,7 @@ def take(base: str, home: str) -> None:
 def main() -> None:
     SHOTS.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory() as data, demo_site(Path(data)) as base:
+        wait_for_first_round(Path(data))
         take(base, data)
 
 

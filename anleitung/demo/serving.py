@@ -2,12 +2,13 @@
 
 import os
 import socket
+import sqlite3
 import subprocess
 import sys
 import time
 import urllib.request
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import closing, contextmanager
 from pathlib import Path
 
 HOME = Path(__file__).parents[2]
@@ -57,3 +58,22 @@ def _wait(address: str, site: subprocess.Popen[bytes], log: Path) -> None:
         except OSError:
             time.sleep(0.1)
     raise RuntimeError(f"The demo did not start:\n{log.read_text()}")
+
+
+def wait_for_first_round(data: Path) -> None:
+    """Until the demo below data has looked at its sources and drawn its maps.
+
+    A site that ends meanwhile takes its simulated mirror along, and what was looked at just then
+    would be told as broken for ever; what is under way would be begun anew in every copy.
+    """
+    until = time.monotonic() + 120
+    while time.monotonic() < until:
+        with closing(sqlite3.connect(data / "anleitung.sqlite3")) as opened:
+            checks, jobs = (
+                {state for (state,) in opened.execute(f"select state from {table}")}
+                for table in ("mirrors_check", "jobs_job")
+            )
+        if checks and not (checks | jobs) & {"waiting", "running"}:
+            return
+        time.sleep(0.5)
+    raise RuntimeError("The demo did not come through its round of sources and its maps.")

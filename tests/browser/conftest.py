@@ -38,10 +38,26 @@ QUIET = [
 expect.set_options(timeout=25_000)
 
 
+# What takes longest comes first, so that no worker is left alone with it at the end.
+LONGEST = (
+    *("writing", "catalogue", "every_view", "workbench", "writing_many", "reader"),
+    *("writing_pace", "writing_kept", "locked", "start", "route"),
+)
+
+
 def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    place = {f"test_{name}": at for at, name in enumerate(LONGEST)}
+
+    def order(item: pytest.Item) -> int:
+        """The other tests stay as they are, before those of the browser."""
+        if item.get_closest_marker("browser") is None:
+            return -1
+        return place.get(item.path.stem, len(place))
+
     for item in items:
         if "tests/browser" in item.path.as_posix():
             item.add_marker(pytest.mark.browser)
+    items.sort(key=order)
 
 
 @pytest.fixture(scope="session")

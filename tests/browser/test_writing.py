@@ -367,7 +367,7 @@ def test_every_key_that_the_help_lists_does_what_it_says(bench: Page) -> None:
     bench.keyboard.press("Escape")
     rows(bench).first.click()
     bench.keyboard.press("?")
-    expect(bench.get_by_role("dialog")).to_be_visible()
+    expect(bench.get_by_role("dialog").get_by_role("heading", name="Keys")).to_be_visible()
     listed = bench.get_by_role("dialog").locator("dt kbd").all_text_contents()
     assert sorted(listed) == sorted([*READING, *PRESSED])
     bench.keyboard.press("Escape")
