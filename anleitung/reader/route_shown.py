@@ -246,9 +246,9 @@ def in_the_way_out(question: Question, held: InTheWay) -> dict[str, Any]:
     titles = {m.name: m.title for m in question.ground.moves}
     tools = question.ground.world.tools
     words = {
-        "without": _("take “{name}” again"),
-        "through": _("also ways that do not go through “{name}”"),
-        "no_tools": _("with {name}"),
+        "without": _("leaving out “{name}”"),
+        "through": _("only ways through “{name}”"),
+        "no_tools": _("doing without {name}"),
     }
     less = {"without": "take", "through": "unpin", "no_tools": "has"}
     return {
@@ -264,6 +264,8 @@ def in_the_way_out(question: Question, held: InTheWay) -> dict[str, Any]:
             for part, name in held.opens
         ],
         "unbound": question.address(unbound=True),
+        "differ": held.differ,
+        "is_cut": held.is_cut,
     }
 
 

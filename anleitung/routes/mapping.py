@@ -19,7 +19,7 @@ from anleitung.routes.ask import OnGround, ground_of
 from anleitung.routes.map_shown import FeedOut, MapOut, Told
 
 KIND = "map"
-FORM = 4  # of what is told: another one where its words or parts change
+FORM = 5  # of what is told: another one where its words or parts change
 
 
 def ask_map(*, actor: User, codename: str, now: datetime) -> MapOut | None:
@@ -78,8 +78,7 @@ def map_of(on: OnGround) -> MapOut:
         legs=chart.legs,
         not_mapped=sorted(row.title for row, _bundle in on.older.values()),
         untried=[
-            f"“{title}” can be gone through in {ways:,} ways, by what one chooses; {tried} of "
-            "them were tried."
+            f"“{title}” has {ways:,} combinations of choices; only {tried} of them were tried."
             for title, tried, ways in on.untried
         ],
     )

@@ -60,11 +60,11 @@ def test_what_is_not_said_and_decides_is_asked(two: Revision) -> None:
     ("query", "says"),
     [
         (TO | {"keep": "media"}, "each of them takes what you want to keep: photos and files"),
-        (TO | {"without": "unlock"}, ">take “Unlock the bootloader” again</a>"),
-        (TO | LOCKED | {"no": "lotse"}, "A way opens with one of these:"),
+        (TO | {"without": "unlock"}, ">leaving out “Unlock the bootloader”</a>"),
+        (TO | LOCKED | {"no": "lotse"}, "There is a way if you drop one of these conditions:"),
         (
             TO | LOCKED | {"keep": "media", "without": "unlock"},
-            "none is as you wish it; giving up one of your wishes is not enough",
+            "none meets all your conditions, and dropping a single one is not enough",
         ),
         (TO | {"build": "PS-13.0.2-KU.r4"}, "“Install Wattläufer 5” would end there, and wants:"),
         ({"to": "rooted:wattlaeufer"}, "There is no such aim for this phone: rooted:wattlaeufer."),
@@ -107,10 +107,10 @@ def test_each_question_has_a_plain_answer(two: Revision, query: Any, says: str) 
 def test_where_not_all_ways_to_choose_were_tried_it_says_so(
     two: Revision, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    assert "of them were tried" not in page(**TO)
+    assert "combinations of choices" not in page(**TO)
     monkeypatch.setattr("anleitung.routes.ask.MOST_CHOICES", 1)
     monkeypatch.setattr("anleitung.routes.ask._ON", Kept(most=1))
-    assert "can be gone through in 2 ways, by what one chooses; 1 of them were tried" in page(**TO)
+    assert "has 2 combinations of choices; only 1 of them were tried" in page(**TO)
 
 
 def test_a_guide_that_is_not_for_this_phone_is_followed_by_the_way_that_makes_it_so(

@@ -39,14 +39,17 @@ class Wishes:
 
 @dataclass(frozen=True)
 class InTheWay:
-    """takes: of what is to be kept, what every way takes that is otherwise as it is wished; opens:
+    """takes: of what is to be kept, what every way takes that is otherwise as it is wished (with
 
-    wishes of which each, taken back by itself, opens a way. Where both are empty, only several
-    taken back together do.
+    differ: that of which each takes something); opens: wishes of which each, taken back by
+    itself, opens a way. Where both are empty, only several taken back together do; with is_cut
+    that is not known: not every wish was tried, or a search reached its bound.
     """
 
     takes: frozenset[str]
     opens: tuple[tuple[Part, str], ...]
+    differ: bool = False
+    is_cut: bool = False
 
 
 def as_wished(
@@ -61,17 +64,23 @@ def in_the_way(
 ) -> InTheWay | None:
     """None where there is no way without any wish either."""
 
+    cut: list[bool] = []
+
     def lost_on_all(given: Wishes) -> frozenset[str] | None:
-        routes = as_wished(ground, phone, condition, given).routes
-        return frozenset.intersection(*(r.cost.lost for r in routes)) if routes else None
+        found = as_wished(ground, phone, condition, given)
+        if not found.routes:
+            cut.append(found.is_cut)
+            return None
+        return frozenset.intersection(*(route.cost.lost for route in found.routes))
 
     if wishes == Wishes() or lost_on_all(Wishes()) is None:
         return None
     takes: frozenset[str] = frozenset()
+    differ = False
     if wishes.keep:
         lost = lost_on_all(replace(wishes, keep=frozenset()))
-        # Ways that differ in what they take have nothing in common to name.
-        takes = frozenset() if lost is None else (lost & wishes.keep) or wishes.keep
-    tried = list(wishes.one_by_one())[:MOST_TRIED]
-    opens = [each for each in tried if lost_on_all(wishes.but(*each)) is not None]
-    return InTheWay(takes, tuple(opens))
+        if lost is not None:
+            takes, differ = (lost & wishes.keep) or wishes.keep, not lost & wishes.keep
+    each = list(wishes.one_by_one())
+    opens = [one for one in each[:MOST_TRIED] if lost_on_all(wishes.but(*one)) is not None]
+    return InTheWay(takes, tuple(opens), differ, len(each) > MOST_TRIED or any(cut))

@@ -8,7 +8,7 @@ import pytest
 from anleitung.core.routes.aims import aims_of
 from anleitung.core.routes.moves import MOST_CHOICES, moves_of, ways_to_choose
 from anleitung.core.routes.search import Aim, search
-from anleitung.core.routes.wishes import Wishes, as_wished, in_the_way
+from anleitung.core.routes.wishes import MOST_TRIED, Wishes, as_wished, in_the_way
 from anleitung.demo.bundles import bundle_files
 from tests.core.bundles import bundle
 from tests.core.routes.test_routes import aim, ground
@@ -47,6 +47,18 @@ def test_where_there_is_no_way_at_all_no_wish_is_blamed() -> None:
     assert not search(on, phone, Aim(WATT)).routes
     assert in_the_way(on, phone, WATT, Wishes(without=frozenset({"unlock"}))) is None
     assert in_the_way(on, on.phone({}), WATT, Wishes()) is None
+
+
+def test_where_not_every_wish_was_tried_nothing_is_claimed_of_them() -> None:
+    on = ground("palstek")
+    phone = on.phone({"bootloader": "locked"})
+    names = [f"guide-{n:02}" for n in range(MOST_TRIED)]  # none of them is in the way
+    held = in_the_way(on, phone, WATT, Wishes(without=frozenset({*names, "unlock"})))
+    assert held is not None
+    assert (held.opens, held.is_cut) == ((), True)
+    fewer = in_the_way(on, phone, WATT, Wishes(without=frozenset({*names[1:], "unlock"})))
+    assert fewer is not None
+    assert (fewer.opens, fewer.is_cut) == ((("without", "unlock"),), False)
 
 
 @pytest.mark.parametrize("seed", range(8))

@@ -89,8 +89,6 @@ def _changes(
     space = compiled.procedure.space
     merged: dict[tuple[str, str, str, Node], _Merged] = {}
     for shown in _shown(compiled, named, before, after, concerned):
-        if shown.before is shown.after:
-            continue
         delta = _delta_brief if shown.brief else _delta
         told = space.told_apart(delta, (*shown.before, *shown.after), concerned)
         groups = [(value, phones) for value, phones in told.items() if isinstance(value, tuple)]
