@@ -1,8 +1,9 @@
-import { lazy, Suspense } from "react";
+import { Suspense } from "react";
+import { fetched } from "../ui/fetched";
 import { TextButton } from "../ui/TextButton";
 import { useKeys } from "./keys";
 
-const KeysDialog = lazy(async () => ({ default: (await import("./KeysDialog")).KeysDialog }));
+const KeysDialog = fetched(async () => (await import("./KeysDialog")).KeysDialog);
 
 export function KeysHelp({ open, onChange }: { open: boolean; onChange: (open: boolean) => void }) {
   useKeys({ "?": () => onChange(true) });

@@ -1,10 +1,9 @@
-import { lazy, Suspense, useState } from "react";
+import { Suspense, useState } from "react";
 import type { Page } from "../../api/client";
 import { Button } from "../../ui/Button";
+import { fetched } from "../../ui/fetched";
 
-const WithdrawDialog = lazy(async () => ({
-  default: (await import("./WithdrawDialog")).WithdrawDialog,
-}));
+const WithdrawDialog = fetched(async () => (await import("./WithdrawDialog")).WithdrawDialog);
 
 export function WithdrawButton({ page }: { page: Page }) {
   const [open, setOpen] = useState(false);
