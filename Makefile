@@ -8,7 +8,7 @@ WEB_SOURCES := $(shell find web/src web/public -type f) web/package.json web/vit
 .PHONY: pages laws mutations survivors demo demo-reset test check-need-demo check-need-test lint types unit browser web \
   generated messages figures screenshots locks clean demo-bundles web-lint web-types web-unit loaded-demo
 
-demo: check-need-demo .make/static var/secret-key
+demo: check-need-demo .make/static .make/compiled var/secret-key
 	@$(PYTHON) manage.py start_demo --port $(PORT)
 
 demo-reset: check-need-demo .make/static var/secret-key
@@ -18,7 +18,7 @@ demo-reset: check-need-demo .make/static var/secret-key
 # What does not wait for one another runs together: setting up, then all that needs no tests, with
 # the demo that the browser tests begin with, which takes longest.
 test: check-need-demo
-	@$(MAKE) --no-print-directory -j3 check-need-test .make/dev .make/static
+	@$(MAKE) --no-print-directory -j3 check-need-test .make/dev .make/static .make/compiled
 	@$(MAKE) --no-print-directory -j2 --output-sync loaded-demo types lint web-types web-lint web-unit
 	@$(MAKE) --no-print-directory unit
 	@$(MAKE) --no-print-directory browser LOADED=var/loaded-demo
@@ -119,6 +119,11 @@ var/secret-key:
 	@python3 -m venv .venv
 	@.venv/bin/pip install -q --disable-pip-version-check --require-hashes -r requirements.txt
 	@.venv/bin/pip install -q --disable-pip-version-check --no-deps --no-build-isolation -e .
+	@touch $@
+
+# Read once for all that start later, also where the environment keeps Python from doing so.
+.make/compiled: .make/venv $(shell find anleitung -name '*.py')
+	@$(PYTHON) -m compileall -q anleitung
 	@touch $@
 
 .make/dev: requirements-dev.txt .make/venv

@@ -1,4 +1,8 @@
-"""The ``anleitung`` command: proving without a database, on the same core as the site."""
+"""The ``anleitung`` command: proving without a database, on the same core as the site.
+
+What proving does not need is imported by the command that does: reading the program is most of the
+time of a short proof.
+"""
 
 import json
 import os
@@ -12,16 +16,12 @@ from typing import Annotated, Any, NoReturn
 
 import typer
 
-from anleitung.command.files_at_hand import FolderRefused, files_at_hand
 from anleitung.command.folder import load_files
 from anleitung.command.print_proof import harm_of, print_proof, print_slips
 from anleitung.command.with_site import audit_command, pull_command, push_command
 from anleitung.core.diagrams.run import Budget
 from anleitung.core.documents.package import Package
-from anleitung.core.files.lists import checksum_list, wanted_algorithms
-from anleitung.core.files.match import match_files
 from anleitung.core.formats.for_ci import Told, as_sarif, as_test_report
-from anleitung.core.formats.pictures import InvalidPicture, clean_picture
 from anleitung.core.formats.places import Places
 from anleitung.core.formats.read_bundle import InvalidBundle, read_bundle, read_scheme
 from anleitung.core.formats.schema import NAMES, json_schema
@@ -30,9 +30,6 @@ from anleitung.core.proof.prove import report
 from anleitung.core.proof.rehearse.slips import Tried, try_slips
 from anleitung.core.proof.run.compile import run_bundle
 from anleitung.core.schemes.decode import AmbiguousScheme, CannotDecode, Comparison, Reader
-from anleitung.core.shorthand.lines import print_line, step_of
-from anleitung.core.shorthand.outline import steps_as_yaml
-from anleitung.core.shorthand.values import UnreadableLine
 
 CLEAN, FOUND, UNREADABLE, NOT_FINISHED = 0, 1, 2, 3
 
@@ -136,6 +133,9 @@ def steps_command(
 ) -> None:
     """Print lines such as 'flash radio radio.img to both slots' as the steps of a guide. Exit
     status: 0 all read, 2 a line that is no step."""
+    from anleitung.core.shorthand.outline import steps_as_yaml
+    from anleitung.core.shorthand.values import UnreadableLine
+
     names = {p.name: p.id for p in _read(bundle).packages} if bundle else {}
     try:
         typer.echo(steps_as_yaml(lines.read_text("utf-8"), names), nl=False)
@@ -154,7 +154,7 @@ def notes_command(
     bundle's tools, and the field's own words.
 
     Exit status: 0 read, 1 a line with an open question, 2 unreadable."""
-    # Read only here: proving is not to wait for it.
+    from anleitung.core.shorthand.values import UnreadableLine
     from anleitung.core.writing.notes.known import Known
     from anleitung.core.writing.notes.read import read_notes
     from anleitung.core.writing.shelf import Shelf
@@ -183,6 +183,8 @@ def notes_command(
 
 
 def _line_of(step: dict[str, Any]) -> str:
+    from anleitung.core.shorthand.lines import print_line, step_of
+
     return print_line(step_of(step, "it")).removeprefix("it: ")
 
 
@@ -255,6 +257,10 @@ def verify_command(
 ) -> None:
     """Hold the files of a folder against the set of a bundle. Exit status: 0 all there and right,
     1 something is not, 2 unreadable."""
+    from anleitung.command.files_at_hand import FolderRefused, files_at_hand
+    from anleitung.core.files.lists import wanted_algorithms
+    from anleitung.core.files.match import match_files
+
     packages = _set_of(_read(path))
     try:
         at_hand = list(files_at_hand(folder, wanted_algorithms(packages)))
@@ -283,6 +289,8 @@ def picture_command(
 ) -> None:
     """Put a picture into a bundle, without where, when and with what it was taken, and print what
     its step says of it. Exit status: 0 written, 2 refused."""
+    from anleitung.core.formats.pictures import InvalidPicture, clean_picture
+
     try:
         kept = clean_picture(file.read_bytes())
         place = bundle / kept.name
@@ -301,6 +309,8 @@ def checksums_command(
     form: Annotated[Form, typer.Option("--form", help="Which form.")] = Form.TWO_COLUMN,
 ) -> None:
     """Print the checksum list of a bundle's file set."""
+    from anleitung.core.files.lists import checksum_list
+
     typer.echo(checksum_list(_set_of(_read(path)), form.value), nl=False)
 
 

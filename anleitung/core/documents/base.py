@@ -46,7 +46,10 @@ def normal_text(value: Any) -> Any:
 class Document(BaseModel):
     """Base of everything that is stored: unknown fields are refused, values never change."""
 
-    model_config = ConfigDict(extra="forbid", frozen=True, str_strip_whitespace=True)
+    # What reads a kind of document is made when the first one is read, not at every start.
+    model_config = ConfigDict(
+        extra="forbid", frozen=True, str_strip_whitespace=True, defer_build=True
+    )
 
 
 _BAD_NAME = re.compile(r"[\x00-\x1f\x7f/\\:*?\"<>|]")

@@ -1,6 +1,7 @@
 """A package is installed by the running recovery: from its storage, a card, or over the cable."""
 
 from collections.abc import Iterator
+from functools import cache
 from typing import Annotated, Literal
 
 from pydantic import Field
@@ -132,8 +133,10 @@ class Install(Step):
         return (self.file, *self.queued)
 
 
-# What runs is no file of the set: the gate asks only what it asks of any writing.
-_ITSELF = Package(id="itself", name="itself", role="recovery", size=1)
+@cache
+def _itself() -> Package:
+    """What runs is no file of the set: the gate asks only what it asks of any writing."""
+    return Package(id="itself", name="itself", role="recovery", size=1)
 
 
 def _installs_itself(phone: Phone, world: World) -> None:
@@ -150,7 +153,7 @@ def _installs_itself(phone: Phone, world: World) -> None:
 
 def keep_recovery(phone: Phone, world: World, recovery: str) -> None:
     """The running recovery writes itself where the phone looks for one."""
-    ask_all(phone, world, Put(KEEP, _ITSELF, "", (world.recovery_home,)))
+    ask_all(phone, world, Put(KEEP, _itself(), "", (world.recovery_home,)))
     home = f"cur.{world.recovery_home}"
     if world.recovery_home == world.first_ramdisk:
         if phone.is_(f"{home}.root", "present"):

@@ -29,9 +29,14 @@ START = Duration(usual=(60, 360), give_up=900)
 IN_MODE = Duration(usual=(15, 60), give_up=180)
 
 
-def insert(*steps: Step) -> EditFinder:
+MakeStep = Callable[[], Step]
+
+
+def insert(*make: MakeStep) -> EditFinder:
+    """The steps are made when there is something to mend: the program is not to wait for them."""
+
     def edits(compiled: Compiled, found: Found) -> Iterator[Edit]:
-        yield from inserted(compiled, found.step, *steps)
+        yield from inserted(compiled, found.step, *(step() for step in make))
 
     return edits
 
@@ -175,16 +180,20 @@ def set_switches_right(compiled: Compiled, found: Found, step: Any) -> dict[str,
 
 
 allow_unlocking = insert(
-    SwitchSetting(action="switch", id="allow", setting="unlock-switch", to="on"),
+    lambda: SwitchSetting(action="switch", id="allow", setting="unlock-switch", to="on"),
 )
-SEE_START = (
-    Restart(action="restart", id="see-start", duration=START),
-    EnterMode(action="enter", id="back-in", mode="bootloader", by="chord", duration=IN_MODE),
-)
-unlock_before = in_turn(
-    insert(Unlock(action="unlock", id="unlock", duration=START)),
-    insert(
-        Unlock(action="unlock", id="unlock", duration=START),
-        EnterMode(action="enter", id="back-in", mode="bootloader", by="chord", duration=IN_MODE),
-    ),
-)
+
+
+def unlock() -> Step:
+    return Unlock(action="unlock", id="unlock", duration=START)
+
+
+def see_start() -> Step:
+    return Restart(action="restart", id="see-start", duration=START)
+
+
+def back_in() -> Step:
+    return EnterMode(action="enter", id="back-in", mode="bootloader", by="chord", duration=IN_MODE)
+
+
+unlock_before = in_turn(insert(unlock), insert(unlock, back_in))

@@ -19,7 +19,7 @@ FINDING = Finding(
     remedy=N_("Sign out of the account before the wipe, or say that it must be at hand"),
 )
 
-_sign_out = insert(Remove(action="remove", id="sign-out", what="account"))
+_sign_out = insert(lambda: Remove(action="remove", id="sign-out", what="account"))
 
 
 def fix(compiled: Compiled, found: Found) -> Iterator[Edit]:

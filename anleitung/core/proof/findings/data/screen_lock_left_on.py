@@ -15,7 +15,7 @@ FINDING = Finding(
 )
 
 
-LOCK_OFF = insert(Remove(action="remove", id="screen-lock-off", what="screen-lock"))
+LOCK_OFF = insert(lambda: Remove(action="remove", id="screen-lock-off", what="screen-lock"))
 
 
 fix = LOCK_OFF

@@ -15,4 +15,6 @@ FINDING = Finding(
 )
 
 
-fix = insert(SwitchSetting(action="switch", id="debugging-on", setting="debugging", to="on"))
+fix = insert(
+    lambda: SwitchSetting(action="switch", id="debugging-on", setting="debugging", to="on")
+)

@@ -2,7 +2,7 @@
 
 from anleitung.core.marked import N_
 from anleitung.core.proof.finding import Finding, Nature, Severity
-from anleitung.core.proof.repair.edits import SEE_START, insert
+from anleitung.core.proof.repair.edits import back_in, insert, see_start
 
 FINDING = Finding(
     id="relock-before-start",
@@ -14,4 +14,4 @@ FINDING = Finding(
 )
 
 
-fix = insert(*SEE_START)
+fix = insert(see_start, back_in)

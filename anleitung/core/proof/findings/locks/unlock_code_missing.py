@@ -15,4 +15,4 @@ FINDING = Finding(
 )
 
 
-fix = insert(AskForCode(action="ask-for-code", id="ask-for-code"))
+fix = insert(lambda: AskForCode(action="ask-for-code", id="ask-for-code"))

@@ -19,4 +19,4 @@ FINDING = Finding(
 )
 
 
-fix = insert(SwitchSetting(action="switch", id="stay", setting="auto-update", to="off"))
+fix = insert(lambda: SwitchSetting(action="switch", id="stay", setting="auto-update", to="off"))

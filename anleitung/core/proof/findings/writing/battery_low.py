@@ -15,4 +15,4 @@ FINDING = Finding(
 )
 
 
-fix = insert(Charge(action="charge", id="charge"))
+fix = insert(lambda: Charge(action="charge", id="charge"))

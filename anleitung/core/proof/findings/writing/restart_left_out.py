@@ -2,7 +2,7 @@
 
 from anleitung.core.marked import N_
 from anleitung.core.proof.finding import Finding, Nature, Severity
-from anleitung.core.proof.repair.edits import SEE_START, insert
+from anleitung.core.proof.repair.edits import back_in, insert
 
 FINDING = Finding(
     id="restart-left-out",
@@ -17,4 +17,4 @@ FINDING = Finding(
 )
 
 
-fix = insert(SEE_START[1])
+fix = insert(back_in)

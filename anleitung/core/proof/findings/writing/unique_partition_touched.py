@@ -16,7 +16,4 @@ FINDING = Finding(
 )
 
 
-UNIQUE = BackUp(action="back-up", id="copy-unique", what=("unique",), checked=True)
-
-
-fix = insert(UNIQUE)
+fix = insert(lambda: BackUp(action="back-up", id="copy-unique", what=("unique",), checked=True))
