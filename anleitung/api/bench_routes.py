@@ -12,13 +12,13 @@ from anleitung.api.problems import FAILURES, JobOut, ProblemOut
 from anleitung.api.rights import MAINTAINERS, actor_of
 from anleitung.api.shapes import BroughtInOut
 from anleitung.api.writing_shapes import SeenIn
-from anleitung.core.proof.rehearse.bench import BenchOut, NoSuchPhone, walk
+from anleitung.core.proof.rehearse.bench import BenchOut
 from anleitung.guides.asked import ask_fixes, ask_follows
-from anleitung.guides.errors import NoPhoneLikeThat
 from anleitung.guides.follows import Follows
 from anleitung.guides.load import find_draft, load_bundle
 from anleitung.guides.services.contest import contest, sign
 from anleitung.guides.services.fix import Which
+from anleitung.guides.walked import MOST_FACTS, walked
 from anleitung.guides.work import find_row
 from anleitung.jobs.services.ask import ask, once
 from anleitung.limits.spend import Limit, person, spend
@@ -35,7 +35,7 @@ class BenchIn(Schema):
     codename: str = ""
     slug: str = ""
     short: str = ""
-    facts: Annotated[dict[str, str], Field(max_length=200)] = {}
+    facts: Annotated[dict[str, str], Field(max_length=MOST_FACTS)] = {}
     slip: Annotated[int, Field(ge=-1, le=100_000)] = -1
 
 
@@ -79,10 +79,7 @@ def post_bench(request: HttpRequest, body: BenchIn) -> BenchOut:
         BENCH, person(actor_of(request)), now=timezone.now(), says="Very many runs within the hour."
     )
     bundle = load_bundle(find_row(body.codename, body.slug, body.short))
-    try:
-        return walk(bundle, body.facts, body.slip if body.slip >= 0 else None)
-    except NoSuchPhone as error:
-        raise NoPhoneLikeThat(f"This codename has no phone with {error.args[0][:120]}.") from error
+    return walked(bundle, body.facts, body.slip if body.slip >= 0 else None)
 
 
 @router.post("/drafts/{codename}/{slug}/fixes", response={200: list[FixOut], **LONG})

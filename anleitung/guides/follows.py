@@ -14,6 +14,7 @@ from anleitung.core.proof.explain.consequences import (
 )
 from anleitung.core.proof.explain.reasons import find_whys
 from anleitung.core.proof.rehearse.slips import find_slips, try_slips
+from anleitung.core.proof.repair.behind import Behind, find_behind
 from anleitung.core.proof.run.compile import run_bundle
 from anleitung.core.sheet.clock import span_words
 from anleitung.guides.load import Stored, load_bundle
@@ -108,11 +109,32 @@ class WayBackOut(BaseModel):
     why: str
 
 
+class BehindFindingOut(BaseModel):
+    """step: "end" for what is judged after the last step; phones: which, "" for all."""
+
+    severity: str
+    step: str
+    message: str
+    phones: str
+
+
+class BehindOut(BaseModel):
+    """What stands behind the row that no phone gets past. supposed: what was put right in thought,
+
+    in order; to_end: some phone came to the end then.
+    """
+
+    supposed: list[str]
+    findings: list[BehindFindingOut]
+    to_end: bool
+
+
 class Follows(BaseModel):
     """What follows from the proof of a guide.
 
     tried: how many single slips; untried: those that were not tried to an end, of which nothing
-    is known; harms: those that end a phone or lose something; why_not: why nothing is told at all.
+    is known; harms: those that end a phone or lose something; why_not: why nothing is told at all;
+    behind: only where no phone comes to the end.
     """
 
     tried: int
@@ -120,6 +142,7 @@ class Follows(BaseModel):
     harms: list[HarmOut]
     whys: list[WhyOut]
     why_not: str = ""
+    behind: BehindOut | None = None
     proposed: list[ProposedOut] = []
     lost: list[LostOut] = []
     turned_away: list[TurnedAwayOut] = []
@@ -136,7 +159,14 @@ def follows_of(row: Stored, tick: Tick) -> Follows:
         says = _(
             "No phone comes to the end yet, so nothing is known of slips, reasons and choices."
         )
-        return Follows(tried=0, untried=len(find_slips(compiled)), harms=[], whys=[], why_not=says)
+        return Follows(
+            tried=0,
+            untried=len(find_slips(compiled)),
+            harms=[],
+            whys=[],
+            why_not=says,
+            behind=_behind_out(find_behind(compiled, tick)),
+        )
     rehearsed = try_slips(compiled, tick=tick)
     return Follows(
         tried=rehearsed.tried,
@@ -181,6 +211,24 @@ def follows_of(row: Stored, tick: Tick) -> Follows:
             )
             for w, title in ways_back_of(compiled)
         ],
+    )
+
+
+def _behind_out(behind: Behind | None) -> BehindOut | None:
+    if behind is None:
+        return None
+    return BehindOut(
+        supposed=list(behind.supposed),
+        findings=[
+            BehindFindingOut(
+                severity=found.severity,
+                step=found.step,
+                message=found.message,
+                phones=found.phones.words if found.phones else "",
+            )
+            for found in behind.findings
+        ],
+        to_end=behind.to_end,
     )
 
 

@@ -17,14 +17,12 @@ from django.views.decorators.csrf import ensure_csrf_cookie
 from django.views.decorators.http import require_GET, require_POST, require_safe
 
 from anleitung.accounts.roles import is_tester
-from anleitung.catalogue.load import load_devices, load_systems
-from anleitung.core.documents.system import Feature
+from anleitung.catalogue.load import load_devices
 from anleitung.core.drawn.names import find_namesakes
 from anleitung.core.evidence.report import ENDING_WORDS, EvidenceOut, FlagOut
 from anleitung.core.files.lists import wanted_algorithms
 from anleitung.core.formats.checksums import NAME as CHECKSUMS
 from anleitung.core.formats.checksums import write_checksums
-from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.uses import tries_of
 from anleitung.core.marked import gettext as _
 from anleitung.core.marked import spoken
@@ -51,6 +49,7 @@ from anleitung.reader.course import options_of, rescues_of
 from anleitung.reader.files import MOST_BYTES, judge_files
 from anleitung.reader.first import first_of
 from anleitung.reader.language import in_their_language
+from anleitung.reader.shown import known_bugs
 from anleitung.reader.translated import in_their_words, sheet_in_their_words
 from anleitung.reports.errors import AddressRefused, InvalidReport, KeyUsed, TooManyReports
 from anleitung.reports.evidence import evidence_for, not_known_here, read_evidence
@@ -306,6 +305,7 @@ def _render_revision(
         "address": address_of(revision),
         "others": [o for o in load_whole(revision).codenames if o != bundle.device.codename],
         "sheet": sheet,
+        "passed_over": frozenset(),
         "first": first_of(words.bundle.guide, mine),
         "before": (near := neighbours(revision, most_new=0)).before,
         "chain_missing": near.missing,
@@ -322,7 +322,7 @@ def _render_revision(
         "reports_waiting": told_by_readers.waiting,
         "hits": _hits(evidence, base=given.build, variant=variant),
         "warnings": [f for f in findings if f.severity == "warn"],
-        "known_bugs": _known_bugs(bundle),
+        "known_bugs": known_bugs(bundle),
         "algorithms": " ".join(sorted(wanted_algorithms(list(bundle.world.packages.values())))),
         "rescues": rescues_of(bundle),
         "tries": tries_of(words.bundle.guide).items(),
@@ -361,18 +361,6 @@ def _may_work(request: HttpRequest) -> bool:
     except (TooMany, OperationalError):
         return False  # too much, or nothing can be counted just now
     return True
-
-
-def _known_bugs(bundle: Bundle) -> list[tuple[str, list[Feature]]]:
-    """What is known not to work of the systems that the guide installs, in their releases."""
-    installed = {p.content.family: p.content.build for p in bundle.packages if p.content}
-    found = []
-    for state in load_systems(bundle.device.codename):
-        if state.system in installed:
-            release = installed[state.system]
-            bugs = [f for f in state.at(release) if f.state != "works"]
-            found.append((f"{state.name} {release}", bugs))
-    return [(name, bugs) for name, bugs in found if bugs]
 
 
 def _hits(evidence: EvidenceOut, *, base: str, variant: str) -> list[FlagOut]:

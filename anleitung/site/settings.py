@@ -184,6 +184,7 @@ CONTENT_SECURITY_POLICY = {
         "connect-src": [SELF],
         "worker-src": [SELF],
         "form-action": [SELF],
+        "frame-src": [SELF],
         "frame-ancestors": [NONE],
         "base-uri": [NONE],
     }

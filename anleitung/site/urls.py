@@ -9,7 +9,7 @@ from anleitung.accounts.passwords import passwords
 from anleitung.accounts.record_pages import record_file, record_page
 from anleitung.accounts.views import SignIn, invited, sign_in_with_code
 from anleitung.api.routes import api
-from anleitung.reader import changes, route, views, ways_in
+from anleitung.reader import as_reader, changes, route, views, ways_in
 
 urlpatterns = [
     path("", ways_in.front),
@@ -39,6 +39,7 @@ urlpatterns = [
     path(
         "c/<slug:codename>/<path:rest>", lambda request, codename, rest: ways_in.workbench(request)
     ),
+    path("drafts/<slug:codename>/<slug:slug>/as-reader", as_reader.draft_page),
     path("bring-in", ways_in.workbench),
     re_path(
         r"^(tools|schemes|programs|passages|edit)(/.*)?$",

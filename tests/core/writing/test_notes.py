@@ -1,5 +1,6 @@
 """Notes: the ten texts of the demo against what their authors meant, and whatever is pasted."""
 
+from dataclasses import replace
 from functools import cache
 from pathlib import Path
 
@@ -7,12 +8,21 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from anleitung.core.diagrams.run import Budget
+from anleitung.core.guide.aim import Aim
+from anleitung.core.guide.bundle import Bundle
+from anleitung.core.proof.prove import report
+from anleitung.core.proof.repair.behind import find_behind
+from anleitung.core.proof.run.compile import run_bundle
 from anleitung.core.shorthand.lines import print_line, step_of
+from anleitung.core.writing.begin import empty_guide
 from anleitung.core.writing.notes.about_files import ToldOfFile, with_told
 from anleitung.core.writing.notes.draft import draft_notes
 from anleitung.core.writing.notes.known import Known
 from anleitung.core.writing.notes.read import MAX_LINES, Note, TooManyNotes, read_notes
-from anleitung.core.writing.shelf import Shelf
+from anleitung.core.writing.ops import Insert, Place
+from anleitung.core.writing.session import edit_bundle
+from anleitung.core.writing.shelf import Shelf, carry
 from anleitung.demo.bundles import demo_bundle, guide_names
 from tests.core.writing.notes_meant import MEANT
 
@@ -66,6 +76,48 @@ def test_no_line_becomes_a_step_that_was_not_meant(name: str) -> None:
         steps = said(note)
         if steps and steps != ["?"]:
             assert steps == MEANT[name].get(note.number), note.text
+
+
+# What each of the texts would do to some reader, however early phones end in it.
+DANGERS = {
+    "01-terse": ("install", "firmware-of-another-variant"),
+    "02-chatty": ("install", "firmware-of-another-variant"),
+    "03-commands": ("install", "left-not-starting"),
+    "04-two-systems": ("update", "firmware-of-another-variant"),
+    "05-mistakes": ("install", "firmware-of-another-variant"),
+    "06-base-only": ("base", "firmware-of-another-variant"),
+    "07-root": ("root", "image-of-another-release"),
+    "08-back-to-stock": ("back", "undeclared-loss"),
+    "09-paragraph": ("install", "base-too-old"),
+    "10-half-asleep": ("install", "firmware-of-another-variant"),
+}
+
+
+def drafted(name: str, aim: Aim) -> Bundle:
+    """As a draft that is begun with these notes."""
+    here, shelf = known().bundle, known().shelf
+    guide = empty_guide(
+        "palstek",
+        "from-notes",
+        "From notes",
+        aim,
+        system="wattlaeufer",
+        newest_base=here.builds[-1].build,
+        tools=tuple(shelf.tools),
+    )
+    guide = guide.model_copy(update={"files": ("wattlaeufer",)})
+    empty = replace(here, guide=guide, packages=(), tools=(), programs=())
+    steps = draft_notes(read_notes((NOTES / f"{name}.txt").read_text(), known()), set()).steps
+    put_in = Insert(op="insert", at=Place(), steps=tuple(steps))
+    return edit_bundle(carry(empty, (), shelf), [put_in], shelf).bundle
+
+
+@pytest.mark.parametrize(("name", "aim", "danger"), [(n, a, d) for n, (a, d) in DANGERS.items()])
+def test_the_real_danger_of_notes_is_named_at_once(name: str, aim: Aim, danger: str) -> None:
+    compiled = run_bundle(drafted(name, aim), Budget())
+    behind = find_behind(compiled)
+    found = [*report(compiled).findings, *(behind.findings if behind else ())]
+    assert danger in {each.id for each in found if each.severity == "stop"}
 
 
 @given(st.text(max_size=300))

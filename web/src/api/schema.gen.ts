@@ -2065,6 +2065,34 @@ export interface components {
             /** Slug */
             slug: string;
         };
+        /**
+         * BehindFindingOut
+         * @description step: "end" for what is judged after the last step; phones: which, "" for all.
+         */
+        BehindFindingOut: {
+            /** Message */
+            message: string;
+            /** Phones */
+            phones: string;
+            /** Severity */
+            severity: string;
+            /** Step */
+            step: string;
+        };
+        /**
+         * BehindOut
+         * @description What stands behind the row that no phone gets past. supposed: what was put right in thought,
+         *
+         *     in order; to_end: some phone came to the end then.
+         */
+        BehindOut: {
+            /** Findings */
+            findings: components["schemas"]["BehindFindingOut"][];
+            /** Supposed */
+            supposed: string[];
+            /** To End */
+            to_end: boolean;
+        };
         /** BenchChangeOut */
         BenchChangeOut: {
             /** After */
@@ -3455,9 +3483,11 @@ export interface components {
          * @description What follows from the proof of a guide.
          *
          *     tried: how many single slips; untried: those that were not tried to an end, of which nothing
-         *     is known; harms: those that end a phone or lose something; why_not: why nothing is told at all.
+         *     is known; harms: those that end a phone or lose something; why_not: why nothing is told at all;
+         *     behind: only where no phone comes to the end.
          */
         Follows: {
+            behind?: components["schemas"]["BehindOut"] | null;
             /** Harms */
             harms: components["schemas"]["HarmOut"][];
             /**

@@ -68,6 +68,7 @@ def _kept_law(compiled: Compiled, found: Found, edited: Bundle) -> tuple[str, ..
         return None
     carried = Carried(space)
     known_steps = {row.step.id for row in compiled.rows}
+    passed = _rows_before(compiled, found.step)
     witnesses = space.true if found.phones is None else found.phones
     before = _stops(compiled.run.findings, space)
     hidden = []
@@ -83,14 +84,24 @@ def _kept_law(compiled: Compiled, found: Found, edited: Bundle) -> tuple[str, ..
             return None
         if kind.severity is not Severity.STOP:
             continue
+        if each.step in passed:
+            # All that came to the finding had come past these rows.
+            known = compiled.run.findings.get((each.finding, each.subject, each.step), space.false)
+            if space.minus(phones, known) is not space.false:
+                return None
         had = before.get(each.finding, space.false)
         if space.minus(space.minus(phones, had), witnesses) is not space.false:
             return None
         if space.minus(phones, had) is not space.false:
-            if each.step not in known_steps or each.finding == "wrong-mode":
+            if each.step not in known_steps:
                 return None  # not hidden behind it, but done by the edit
             hidden.append(each.finding)
     return tuple(sorted(set(hidden)))
+
+
+def _rows_before(compiled: Compiled, step: str) -> set[str]:
+    ids = [row.step.id for row in compiled.rows]
+    return set(ids[: ids.index(step)]) if step in ids else set()
 
 
 def _stops(findings: dict[tuple[str, str, str], Node], space: Space) -> dict[str, Node]:

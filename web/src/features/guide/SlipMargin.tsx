@@ -10,9 +10,18 @@ const HOWS: Record<string, string> = {
 /** The most dangerous slip at a step, in a line; all of it where one is. */
 export function SlipMargin({ step, isCurrent }: { step: string; isCurrent: boolean }) {
   const { slipsAt, toBench } = useSheet();
-  const { harm, why, way } = slipsAt(step);
+  const { harm, why, way, behind } = slipsAt(step);
   return (
     <>
+      {behind
+        ?.filter((each) => isCurrent || each.severity === "stop")
+        .map((each) => (
+          <p key={each.message} className="mark mark-unknown">
+            <span className="text-soft">Would be found here: </span>
+            {each.message}
+            {isCurrent && each.phones && <span className="text-soft"> {each.phones}.</span>}
+          </p>
+        ))}
       {harm && (
         <p className={`mark mark-note ${isCurrent ? "" : "line-clamp-1"}`} title={harm.slip}>
           <span className={harm.how === "stuck" ? "text-care" : "text-loss"}>{HOWS[harm.how]}</span>

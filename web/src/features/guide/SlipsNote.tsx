@@ -1,7 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import type { Page } from "../../api/client";
+import type { Page, Slips } from "../../api/client";
+import { counted } from "../../ui/counted";
 import { ProblemView } from "../../ui/ProblemView";
 import { TextButton } from "../../ui/TextButton";
 import { benchPath } from "../bench";
@@ -40,6 +41,7 @@ export function SlipsNote({ page }: { page: Page }) {
             `. ${slips.data.untried} more were not tried to an end: nothing is known of them`}
         </span>
       </p>
+      {slips.data?.behind && <BehindView behind={slips.data.behind} />}
       {slips.error && <ProblemView error={slips.error} />}
       {open && slips.data && (
         <>
@@ -51,6 +53,33 @@ export function SlipsNote({ page }: { page: Page }) {
         </>
       )}
     </section>
+  );
+}
+
+/** What was found behind the row that ends it, and what had to be supposed for that. */
+function BehindView({ behind }: { behind: NonNullable<Slips["behind"]> }) {
+  const stops = behind.findings.filter((each) => each.severity === "stop").length;
+  const atEnd = behind.findings.filter((each) => each.step === "end");
+  return (
+    <details className="pb-1">
+      <summary>
+        What stands behind it: {counted(stops, "stop")},{" "}
+        {counted(behind.findings.length - stops, "warning")}, in the margin of their steps
+      </summary>
+      <p>It was run again as if</p>
+      <ul className="list-disc pl-6">
+        {behind.supposed.map((each) => (
+          <li key={each}>{each}</li>
+        ))}
+      </ul>
+      {!behind.to_end && <p>Even so no phone comes to the end; what follows is not known.</p>}
+      {atEnd.length > 0 && <p>At the end then:</p>}
+      <ul className="list-disc pl-6">
+        {atEnd.map((each) => (
+          <li key={each.message}>{each.message}</li>
+        ))}
+      </ul>
+    </details>
   );
 }
 

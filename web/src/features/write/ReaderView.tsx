@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { answerOf, api, type BenchData, type Sheet } from "../../api/client";
 import { ProblemView } from "../../ui/ProblemView";
 import type { Path } from "./useWriting";
@@ -33,7 +33,7 @@ export function ReaderView(props: { path: Path; sheet: Sheet; host: string }) {
       {walked.data && (
         <>
           <Choices data={walked.data} onChoose={choose} />
-          <Steps data={walked.data} sheet={sheet} host={props.host} />
+          <Page path={path} sheet={sheet} host={props.host} data={walked.data} />
         </>
       )}
     </aside>
@@ -63,30 +63,35 @@ function Choices(props: { data: BenchData; onChoose: (name: string, value: strin
   );
 }
 
-function Steps(props: { data: BenchData; sheet: Sheet; host: string }) {
-  const { data, sheet } = props;
-  if (!data.admitted) return <p className="text-loss">This guide is not for this phone.</p>;
-  const rows = new Map(sheet.rows.map((row) => [row.id, row]));
-  const mine = data.steps.filter((step) => step.concerned && rows.has(step.id));
+/** The readers' own page of this draft. It stays where it was read when the draft moves on. */
+function Page(props: { path: Path; sheet: Sheet; host: string; data: BenchData }) {
+  const { path, sheet, host, data } = props;
+  const frame = useRef<HTMLIFrameElement>(null);
+  const read = useRef(0);
   const last = data.steps.at(-1);
+  const asked = new URLSearchParams({ host, state: sheet.fingerprint });
+  for (const fact of data.facts) asked.set(`fact.${fact.name}`, fact.value);
+  const page = `/drafts/${path.codename}/${path.slug}/as-reader?${asked}`;
+  const inside = () => frame.current?.contentWindow ?? null;
   return (
     <>
-      <ol className="list-decimal space-y-2 pl-6">
-        {mine.map((step) => {
-          const row = rows.get(step.id);
-          const command = row?.commands.find((each) => each.host === props.host);
-          return (
-            <li key={step.id}>
-              {step.sentence}
-              {command && <code className="command">{command.text}</code>}
-              {row?.sight && <span className="block text-soft">You see: {row.sight}</span>}
-            </li>
-          );
-        })}
-      </ol>
       {last?.ended && (
         <p className="mark mark-stop text-loss">Here it ends for this reader: {last.answer}</p>
       )}
+      {/* No scripts, and nothing in it leads away from the editor. */}
+      <iframe
+        ref={frame}
+        title="The page of this guide"
+        src={page}
+        sandbox="allow-same-origin"
+        onLoad={() => {
+          const shown = inside();
+          shown?.scrollTo({ top: read.current, behavior: "instant" });
+          shown?.addEventListener("scroll", () => {
+            read.current = shown.scrollY;
+          });
+        }}
+      />
     </>
   );
 }
