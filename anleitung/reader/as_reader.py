@@ -1,5 +1,8 @@
 """A draft as a reader would see it: the parts of the readers' own page, for one phone."""
 
+from collections.abc import Callable
+from typing import cast
+
 from csp.constants import SELF
 from csp.decorators import csp_replace
 from django.contrib.auth.decorators import login_required
@@ -25,14 +28,16 @@ from anleitung.reader.translated import InTheirWords
 
 PAGES = Limit("as-reader", per_hour=6_000)
 _FACT = "fact."
+_View = Callable[[HttpRequest, str, str], HttpResponse]
+# Shown in the editor, on this site and nowhere else.
+_framed_here = cast(Callable[[_View], _View], csp_replace({"frame-ancestors": [SELF]}))
 
 
 @require_safe
 @never_cache
 @login_required
 @xframe_options_sameorigin
-# Shown in the editor, on this site and nowhere else.
-@csp_replace({"frame-ancestors": [SELF]})
+@_framed_here
 def draft_page(request: HttpRequest, codename: str, slug: str) -> HttpResponse:
     """fact.NAME: what is told of the phone and its choices; host: whose commands are shown.
 
@@ -56,7 +61,7 @@ def draft_page(request: HttpRequest, codename: str, slug: str) -> HttpResponse:
     bundle = load_bundle(draft)
     facts = {
         name.removeprefix(_FACT): value
-        for name, value in list(request.GET.items())[:MOST_FACTS]
+        for name, value in list(request.GET.dict().items())[:MOST_FACTS]
         if name.startswith(_FACT)
     }
     try:

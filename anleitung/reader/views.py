@@ -4,7 +4,7 @@ import hashlib
 import secrets
 import uuid
 from dataclasses import dataclass, field
-from typing import cast
+from typing import Any, cast
 
 from django.conf import settings
 from django.contrib.auth.models import User
@@ -288,7 +288,7 @@ def _render_revision(
     findings = [f for row in sheet.rows for f in row.findings] + list(sheet.general)
     numbers = {row.id: row.number for row in sheet.rows}
     told = {(f.id, f.subject, f.step): f for row in sheet.rows for f in row.findings}
-    context = {
+    context: dict[str, Any] = {
         "gate": told_of_gate(revision),
         "tester": request.user.get_username() if is_tester(request.user) else "",
         "contested": [
@@ -305,7 +305,7 @@ def _render_revision(
         "address": address_of(revision),
         "others": [o for o in load_whole(revision).codenames if o != bundle.device.codename],
         "sheet": sheet,
-        "passed_over": frozenset(),
+        "passed_over": (),
         "first": first_of(words.bundle.guide, mine),
         "before": (near := neighbours(revision, most_new=0)).before,
         "chain_missing": near.missing,

@@ -232,16 +232,18 @@ def test_what_a_reader_sees_moves_with_the_draft(bench: Page) -> None:
     write(bench, "charge", "if variant is M6 asking Does it end in M6?", "power off")
     bench.keyboard.press("Escape")
     bench.keyboard.press("v")
-    reader = bench.get_by_role("complementary", name="As a reader sees it")
+    beside = bench.get_by_role("complementary", name="As a reader sees it")
+    reader = beside.frame_locator("iframe").locator("body")
+    expect(reader).to_contain_text("Is this for my phone?")
     expect(reader).to_contain_text("Switch the phone off")
-    reader.get_by_label("variant").select_option("K6")
+    beside.get_by_label("variant").select_option("K6")
     expect(reader).not_to_contain_text("Switch the phone off")
     expect(reader).to_contain_text("Charge the phone")
     rows(bench).first.click()
     bench.keyboard.press("x")
     expect(reader).not_to_contain_text("Charge the phone")
     bench.keyboard.press("v")
-    expect(reader).not_to_be_attached()
+    expect(beside).not_to_be_attached()
 
 
 def test_notes_are_pasted_into_a_draft_and_refused_with_a_key(bench: Page) -> None:

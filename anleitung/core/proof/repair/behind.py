@@ -51,7 +51,8 @@ def find_behind(
     many rows were put right, of how many at most; may raise to stop.
     """
     rows = {row.step.id: number for number, row in enumerate(rows_of(compiled.bundle.guide), 1)}
-    now, supposed = compiled, []
+    now = compiled
+    supposed: list[str] = []
     tried: set[tuple[str, str, str]] = set()
     while now.run.finished and len(supposed) < MOST:
         row = _row_of_the_last(now)
@@ -101,7 +102,9 @@ def _put_right(
         known = [(step, then) for step, then in ways if then is not None]
         if known:
             step, then = max(known, key=lambda way: _how_far(way[1]))
-            return _("{which} were: {does}").format(which=which, does=sentence_of(step, bundle)), then
+            return _("{which} were: {does}").format(
+                which=which, does=sentence_of(step, bundle)
+            ), then
     else:
         for found in found_by(compiled):
             mark = (found.finding, found.subject, found.step)

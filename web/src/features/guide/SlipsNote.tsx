@@ -63,7 +63,7 @@ function BehindView({ behind }: { behind: NonNullable<Slips["behind"]> }) {
   return (
     <details className="pb-1">
       <summary>
-        What stands behind it: {counted(stops, "stop")},{" "}
+        Behind the row that ends it: {counted(stops, "stop")},{" "}
         {counted(behind.findings.length - stops, "warning")}, in the margin of their steps
       </summary>
       <p>It was run again as if</p>
