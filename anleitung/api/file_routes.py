@@ -1,8 +1,11 @@
 """The routes of file sets. Digests come in, never the files themselves."""
 
+from typing import Annotated
+
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Query, Router
+from pydantic import Field
 
 from anleitung.api.bounds import RowId
 from anleitung.api.file_pages import compared, file_set, files_page, matched
@@ -29,6 +32,7 @@ from anleitung.core.files.lists import FORMS, checksum_list
 from anleitung.core.files.match import FileAtHand
 from anleitung.core.files.room import Assumptions
 from anleitung.core.formats.write_bundle import as_typed
+from anleitung.core.writing.notes.unknown_files import UnknownFile, begun_file
 from anleitung.guides.errors import NoSuchFile, NoSuchForm
 from anleitung.guides.load import find_draft, load_bundle, newest_state
 from anleitung.guides.services.add_files import NewFile, add_files
@@ -126,11 +130,20 @@ def post_files(request: HttpRequest, codename: str, slug: str, body: AddFilesIn)
 
 
 @router.get("/drafts/{codename}/{slug}/packages/{package}", response={200: FileBodyOut, **FAILED})
-def get_package(request: HttpRequest, codename: str, slug: str, package: str) -> FileBodyOut:
-    """ "new" gives the draft's fingerprint with an empty package."""
+def get_package(
+    request: HttpRequest,
+    codename: str,
+    slug: str,
+    package: str,
+    name: Annotated[str, Field(max_length=200)] = "",
+    sha256: Annotated[str, Field(max_length=64)] = "",
+    source: Annotated[str, Field(max_length=300)] = "",
+) -> FileBodyOut:
+    """ "new" gives the draft's fingerprint with a package as far as it is told."""
     draft = find_draft(codename, slug)
     if package == "new":
-        return FileBodyOut(seen=draft.fingerprint, body={})
+        told = begun_file(UnknownFile(name, sha256, source)) if name else {}
+        return FileBodyOut(seen=draft.fingerprint, body=told)
     found = next((p for p in load_bundle(draft).packages if p.id == package), None)
     if found is None:
         raise NoSuchFile(f"The draft has no file {package[:60]}.")

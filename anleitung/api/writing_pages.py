@@ -33,7 +33,7 @@ from anleitung.guides.history import redone_by, undone_by
 from anleitung.guides.load import chosen_for, find_draft, load_bundle, load_whole, readable
 from anleitung.guides.models import DeletedDraft, Draft, DraftState, PastedNotes, Revision, Writer
 from anleitung.guides.services.delete_draft import KEPT_FOR
-from anleitung.guides.shelf import shelf_of
+from anleitung.guides.shelf import shelf_for, shelf_of
 from anleitung.guides.written import WhoComes, here_at, written_proof
 
 # Who has not been heard of for so long has closed the page.
@@ -45,7 +45,7 @@ def writing_of(
 ) -> WritingOut:
     guide = load_whole(draft).guide
     before, after = undone_by(draft), redone_by(draft)
-    rows = rows_out(guide)
+    rows = rows_out(guide, _known_files(draft) if open_of(guide) else ())
     proved = written_proof(draft)
     return WritingOut(
         fingerprint=draft.fingerprint,
@@ -68,6 +68,11 @@ def writing_of(
         sheet=proved.sheet,
         who=_who_out(proved.who) if proved.who else None,
     )
+
+
+def _known_files(draft: Draft) -> set[str]:
+    shelf = shelf_for(draft).with_bundle(load_whole(draft))
+    return {package.name for package in shelf.packages.values()}
 
 
 def _who_out(who: WhoComes) -> WhoOut:

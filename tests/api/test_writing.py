@@ -207,6 +207,25 @@ def test_links_and_digests_of_notes_come_into_the_set(writer: Client) -> None:
     assert packages["firmware-m6"].also.sha1 == "cd" * 20
 
 
+def test_a_file_that_nobody_knows_is_entered_from_the_notes(writer: Client) -> None:
+    name, digest = "neuling-3.3-palstek.img", "ab" * 32
+    text = f"get {name} ({digest})\nflash ramdisk {name}"
+    body = {"how": "notes", "slug": "with-new", "title": "New", "text": text, "aim": "base"}
+    post(writer, "/api/codenames/palstek/drafts", body)
+    at = "/api/drafts/palstek/with-new"
+    rows = writer.get(f"{at}/writing").json()["rows"]
+    told = {"name": name, "sha256": digest, "source": ""}
+    assert [r["open"]["files"] for r in rows if r["open"]] == [[told]] * len(rows)
+    begun = writer.get(f"{at}/packages/new", told).json()
+    whole = begun["body"] | {"role": "ramdisk", "size": 4_000}
+    post(writer, f"{at}/packages", {"seen": begun["seen"], "replaces": "", "body": whole})
+    after = writer.get(f"{at}/writing").json()
+    lines = [r["line"] for r in after["rows"] if r["line"]]
+    assert lines == ["get neuling-3-3-palstek", "flash ramdisk neuling-3-3-palstek"]
+    assert after["undo"].startswith("file neuling-3-3-palstek; rows read by it: ")
+    assert not any(r["open"]["files"] for r in after["rows"] if r["open"])
+
+
 def test_who_comes_in_moves_and_only_those_that_come_through_are_admitted(writer: Client) -> None:
     upload(writer, "root", edits=[])
     at = "/api/drafts/palstek/root"

@@ -1,5 +1,6 @@
 """A guide as an editor shows it: its rows as they are stored, each as a line, and its head."""
 
+from collections.abc import Iterable
 from typing import Any
 
 from pydantic import BaseModel
@@ -14,6 +15,7 @@ from anleitung.core.guide.walk import actions_of
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.cautions import CAUTIONS
 from anleitung.core.writing.head import readable, typed_in_head
+from anleitung.core.writing.notes.unknown_files import UnknownFile, unknown_files
 from anleitung.core.writing.questions import bare_line
 from anleitung.core.writing.shelf import documents_named
 from anleitung.core.writing.tree import Found, head_marks, mark_of_row, own_body, stored_rows
@@ -24,11 +26,22 @@ class PickOut(BaseModel):
     says: str
 
 
+class UnknownFileOut(BaseModel):
+    """A file that nobody knows: its name, and what the notes tell of it."""
+
+    name: str
+    sha256: str
+    source: str
+
+
 class OpenOut(BaseModel):
+    """files: that it names and nobody knows."""
+
     text: str
     about: str
     says: str
     picks: list[PickOut]
+    files: list[UnknownFileOut] = []
 
 
 class WrittenRowOut(BaseModel):
@@ -82,13 +95,20 @@ class WrittenHeadOut(BaseModel):
     cautions: list[CautionOut]
 
 
-def rows_out(guide: Guide) -> list[WrittenRowOut]:
+def rows_out(guide: Guide, known: Iterable[str] = ()) -> list[WrittenRowOut]:
+    """known: names of files."""
     stored = stored_rows(guide)
     shown = _shown(guide)
-    return [_row(found, stored, shown.get(name, [name])) for name, found in stored.items()]
+    new = unknown_files(guide, known)
+    return [
+        _row(found, stored, shown.get(name, [name]), new.get(name, ()))
+        for name, found in stored.items()
+    ]
 
 
-def _row(found: Found, stored: dict[str, Found], shown: list[str]) -> WrittenRowOut:
+def _row(
+    found: Found, stored: dict[str, Found], shown: list[str], new: tuple[UnknownFile, ...]
+) -> WrittenRowOut:
     step = found.step
     return WrittenRowOut(
         id=step.id,
@@ -99,7 +119,7 @@ def _row(found: Found, stored: dict[str, Found], shown: list[str]) -> WrittenRow
         arm=list(found.arm),
         depth=_depth(found, stored),
         shown=shown,
-        open=_open(step) if isinstance(step, OpenQuestion) else None,
+        open=_open(step, new) if isinstance(step, OpenQuestion) else None,
         # Nothing is written into a passage where a guide takes it.
         lists=[list(at) for at in step.lists()]
         if isinstance(step, Nested) and not isinstance(step, UsePassage)
@@ -123,12 +143,13 @@ def line_of(step: OneStep) -> str:
     return bare_line(step)
 
 
-def _open(step: OpenQuestion) -> OpenOut:
+def _open(step: OpenQuestion, new: tuple[UnknownFile, ...]) -> OpenOut:
     return OpenOut(
         text=step.text,
         about=step.about,
         says=step.says,
         picks=[PickOut(line=line_of(p.does), says=p.says or "") for p in step.picks],
+        files=[UnknownFileOut(name=f.name, sha256=f.sha256, source=f.source) for f in new],
     )
 
 

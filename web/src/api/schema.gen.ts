@@ -837,7 +837,7 @@ export interface paths {
         };
         /**
          * Get Package
-         * @description "new" gives the draft's fingerprint with an empty package.
+         * @description "new" gives the draft's fingerprint with a package as far as it is told.
          */
         get: operations["anleitung_api_file_routes_get_package"];
         put?: never;
@@ -4573,10 +4573,18 @@ export interface components {
             /** Values */
             values: string[];
         };
-        /** OpenOut */
+        /**
+         * OpenOut
+         * @description files: that it names and nobody knows.
+         */
         OpenOut: {
             /** About */
             about: string;
+            /**
+             * Files
+             * @default []
+             */
+            files: components["schemas"]["UnknownFileOut"][];
             /** Picks */
             picks: components["schemas"]["PickOut"][];
             /** Says */
@@ -6455,6 +6463,18 @@ export interface components {
              * @enum {string}
              */
             op: "unfold";
+        };
+        /**
+         * UnknownFileOut
+         * @description A file that nobody knows: its name, and what the notes tell of it.
+         */
+        UnknownFileOut: {
+            /** Name */
+            name: string;
+            /** Sha256 */
+            sha256: string;
+            /** Source */
+            source: string;
         };
         /** UnlockingOut */
         UnlockingOut: {
@@ -11562,7 +11582,11 @@ export interface operations {
     };
     anleitung_api_file_routes_get_package: {
         parameters: {
-            query?: never;
+            query?: {
+                name?: string;
+                sha256?: string;
+                source?: string;
+            };
             header?: never;
             path: {
                 codename: string;

@@ -86,13 +86,15 @@ def _read(lines: list[str], known: Known) -> Iterator[Note]:
 def _with_files(note: Note, told: tuple[ToldOfFile, ...]) -> Note:
     """What contradicts what is on record, or fits nothing, is asked; the rest goes to its file."""
     against = [each for each in told if each.standing in _AGAINST]
-    asked = tuple(NoteRow(clean(note.text), (), "", each.says) for each in against)
     taken = tuple(each for each in told if each.standing not in _AGAINST)
-    if not asked:
+    if not against:
         return replace(note, of_files=taken)
+    # A line is asked about once, whatever is in doubt of it.
+    says = "; ".join(dict.fromkeys(each.says for each in against))
+    asked = NoteRow(clean(note.text), (), "", says)
     # A line that was not understood for this very reason is asked once.
     rows = tuple(row for row in note.rows if row.steps or not row.open_about)
-    return replace(note, read_as="open", rows=(*rows, *asked), of_files=taken)
+    return replace(note, read_as="open", rows=(*rows, asked), of_files=taken)
 
 
 _AGAINST = ("other", "unknown-file", "whose")

@@ -16,14 +16,23 @@ export function PackagePage() {
   const [search] = useSearchParams();
   const slug = search.get("guide") ?? "";
   const name = search.get("file") ?? "";
-  const back = `/c/${codename}/files?guide=${slug}&v=draft`;
+  // What the notes of a draft tell of a file that nobody knows; it goes back to the row then.
+  const told = {
+    name: search.get("name") ?? "",
+    sha256: search.get("sha256") ?? "",
+    source: search.get("source") ?? "",
+  };
+  const row = search.get("row");
+  const back = row
+    ? `/c/${codename}/guides/${slug}?v=draft#${row}`
+    : `/c/${codename}/files?guide=${slug}&v=draft`;
   const schema = useQuery(schemaQuery("package"));
   const standing = useQuery({
-    queryKey: ["package", codename, slug, name],
+    queryKey: ["package", codename, slug, name, told],
     queryFn: ({ signal }) =>
       answerOf(
         api.GET("/api/drafts/{codename}/{slug}/packages/{package}", {
-          params: { path: { codename, slug, package: name || "new" } },
+          params: { path: { codename, slug, package: name || "new" }, query: told },
           signal,
         }),
       ),
@@ -31,10 +40,11 @@ export function PackagePage() {
   return (
     <div className="px-[18px] pt-2.5 pb-10">
       <p className="text-soft">
-        <Link to={back}>Back to the file set</Link>, what is typed stays here
+        <Link to={back}>{row ? "Back to the draft" : "Back to the file set"}</Link>, what is typed
+        stays here
       </p>
       <h1 className="text-[1.1875rem] font-semibold">
-        File {name || "(new)"} <span className="text-soft">of the draft {slug}</span>
+        File {name || told.name || "(new)"} <span className="text-soft">of the draft {slug}</span>
       </h1>
       <Waiting query={schema}>
         {(form) => (
@@ -42,8 +52,12 @@ export function PackagePage() {
             {(found) => (
               <>
                 <Editor
-                  key={name}
-                  address={{ kind: "package", codename: `${codename}/${slug}`, name }}
+                  key={name || told.name}
+                  address={{
+                    kind: "package",
+                    codename: `${codename}/${slug}`,
+                    name: name || told.name,
+                  }}
                   schema={form}
                   standing={{
                     fingerprint: found.seen,

@@ -1,12 +1,24 @@
+import { Link } from "react-router";
 import type { Edit, WrittenRow } from "../../api/client";
 import { TextButton } from "../../ui/TextButton";
 import { LineEntry } from "./LineEntry";
 import type { Path } from "./useWriting";
 
+type UnknownFile = NonNullable<WrittenRow["open"]>["files"][number];
+
+/** The form of a file that nobody knows yet, with what the notes tell of it. */
+function entering(path: Path, row: number | undefined, file: UnknownFile): string {
+  const told = new URLSearchParams({ guide: path.slug, row: `step-${row ?? 1}`, name: file.name });
+  if (file.sha256) told.set("sha256", file.sha256);
+  if (file.source) told.set("source", file.source);
+  return `/c/${path.codename}/files/one?${told}`;
+}
+
 /** The author's own words, why they are no step yet, and what they could mean. */
 export function QuestionRow(props: {
   path: Path;
   row: WrittenRow;
+  number: number | undefined;
   state: string;
   isWriting: boolean;
   onEdit: (...edits: Edit[]) => void;
@@ -27,6 +39,17 @@ export function QuestionRow(props: {
         </p>
       )}
       {asked.says && <p className="text-soft">{asked.says}</p>}
+      {asked.files.map((file) => (
+        <p key={file.name}>
+          <Link to={entering(props.path, props.number, file)}>Enter {file.name} into the set</Link>{" "}
+          <span className="text-soft">
+            {file.sha256 || file.source
+              ? `with the ${[file.source && "link", file.sha256 && "digest"].filter(Boolean).join(" and the ")} of your notes; `
+              : ""}
+            then this row is read again
+          </span>
+        </p>
+      ))}
       {asked.picks.length > 0 && (
         <p className="flex flex-wrap gap-x-3 gap-y-1">
           {asked.picks.map((pick, index) => (

@@ -215,6 +215,7 @@ export function WriteSheet(props: {
         <QuestionRow
           path={path}
           row={row}
+          number={sheet?.rows.find((each) => each.id === shown)?.number}
           state={data.fingerprint}
           isWriting={opened === row.id}
           onEdit={edit}
