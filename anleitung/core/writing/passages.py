@@ -15,6 +15,7 @@ from anleitung.core.guide.passage import (
     PLACE,
     Passage,
     PassagePlace,
+    PlaceKind,
     use_of,
     with_passages,
 )
@@ -28,7 +29,13 @@ from anleitung.core.writing.tree import EditRefused, own_body
 from anleitung.core.writing.view import line_of
 
 _LINE = re.compile(r"^passage (\S+)(?: with (.+))?$", re.IGNORECASE)
-_SCOPE = re.compile(r"^passage (\S+)(?: for (all|maker))?$", re.IGNORECASE)
+_FOLD = re.compile(
+    r"^passage (?P<name>\S+)(?: for (?P<scope>all|maker))?(?: placing (?P<placed>.+?))?"
+    r"(?: titled (?P<title>.+))?$",
+    re.IGNORECASE,
+)
+_FILES = "files"  # in "placing": each file of the steps
+_KINDS: tuple[PlaceKind, ...] = ("file", "tool", "program", "partition", "build")
 
 
 def read_use(line: str, bundle: Bundle, shelf: Shelf) -> dict[str, Any] | None:
@@ -112,16 +119,17 @@ def passage_lines(passage: Passage) -> Iterator[tuple[str, int]]:
 def made_of(
     line: str, steps: Iterable[OneStep], codename: str, maker: str, there: Mapping[str, Passage]
 ) -> tuple[Passage, dict[str, str]] | None:
-    """``passage NAME``, ``… for maker`` or ``… for all`` as a passage of these steps, and what they
+    """A line by which steps are folded, as a passage of them, and what they give in its places.
 
-    give in its places; None where the line is no such one. One that is there under the name keeps
-    its title, its scope and its places as far as the steps still have them; each other file gets a
-    place. Raises EditRefused.
+    ``passage NAME``, then ``for maker`` or ``for all``, ``placing NAME, …`` and ``titled …``; None
+    where the line is no such one. One that is there under the name keeps its title, its scope and
+    its places as far as the steps still have them and nothing else is said; where no places are
+    named, each other file gets one. Raises EditRefused.
     """
-    found = _SCOPE.match(line)
+    found = _FOLD.match(line)
     if found is None:
         return None
-    name, scope = found[1], found[2]
+    name, scope = found["name"], found["scope"]
     if not re.fullmatch(ID_PATTERN, name):
         says = _("{name} is no name for a passage: small letters, digits and hyphens")
         raise EditRefused(says.format(name=name[:60]))
@@ -129,18 +137,19 @@ def made_of(
     old = there.get(name)
     given = _given_before(old, steps) if old else {}
     places = [place for place in (old.places if old else ()) if place.id in given]
-    placed = {given[place.id] for place in places if place.kind == "file"}
-    for file in _files(steps):
-        if file not in placed:
-            says = _("as {file}").format(file=file)
-            places.append(PassagePlace(id=_place(file), kind="file", says=says))
-            given[_place(file)] = file
     bodies: Any = [_whole(step) for step in steps]
+    for kind, value in _to_place(found["placed"] or _FILES, steps, bodies):
+        if not any(place.kind == kind and given[place.id] == value for place in places):
+            says = _("as {file}").format(file=value)
+            # Two things of one name get places of two names.
+            place_id = _place(value) if _place(value) not in given else _place(f"{kind}-{value}")
+            places.append(PassagePlace(id=place_id, kind=kind, says=says))
+            given[place_id] = value
     for place in places:
         bodies = _put(place.kind, given[place.id], place.id)(bodies)
     plain: dict[str, Any] = {
         "id": name,
-        "title": old.title if old else name.replace("-", " ").capitalize(),
+        "title": found["title"] or (old.title if old else name.replace("-", " ").capitalize()),
         "places": [body_of(place) for place in places],
         "steps": bodies,
     }
@@ -154,6 +163,27 @@ def made_of(
         return Passage.model_validate(plain), given
     except ValidationError as error:
         raise EditRefused(str(error.errors()[0]["msg"])) from error
+
+
+def _to_place(
+    named: str, steps: tuple[OneStep, ...], bodies: Any
+) -> Iterator[tuple[PlaceKind, str]]:
+    """What is named, with its kind: the first of which the steps name such a thing, unless it is
+
+    said ("partition radio"). Raises EditRefused for what stands in none of them.
+    """
+    for each in filter(None, map(str.strip, named.split(","))):
+        if each.lower() == _FILES:
+            yield from (("file", file) for file in _files(steps))
+            continue
+        first, _space, rest = each.partition(" ")
+        kinds = [kind for kind in _KINDS if rest and kind == first.lower()]
+        value = rest.strip() if kinds else each
+        kind = next((k for k in kinds or _KINDS if _put(k, value, PLACE)(bodies) != bodies), None)
+        if kind is None:
+            says = _("{name} stands in none of these steps, so it can be no place of theirs")
+            raise EditRefused(says.format(name=each[:80]))
+        yield kind, value
 
 
 def _put(kind: str, value: str, place: str) -> Callable[[Any], Any]:

@@ -6,6 +6,7 @@ from typing import Any
 import pytest
 from pydantic import TypeAdapter
 
+from anleitung.core.documents.base import body_of
 from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.core.formats.write_bundle import write_bundle
 from anleitung.core.guide.bundle import Bundle
@@ -73,6 +74,35 @@ def test_rows_become_a_passage_and_the_guide_says_the_same(line: str, scope: Any
     assert [s.action for s in actions_of(out.guide)] == [
         s.action for s in actions_of(INSTALL.guide)
     ]  # type: ignore[attr-defined]
+
+
+PLACED = [
+    (ROWS, "placing files", {"file": "rettungsring"}),
+    (["see-phone"], "placing lotse", {"tool": "lotse"}),
+    (["see-phone"], "for all placing Tool lotse, files titled Into the ring", {"tool": "lotse"}),
+    (["radio-for-m6"], "placing partition radio", {"partition": "radio"}),
+    (["radio-for-m6"], "placing radio, files", {"partition": "radio", "file": "radio-m6"}),
+]
+
+
+@pytest.mark.parametrize(("ids", "more", "places"), PLACED)
+def test_what_may_differ_is_named_while_it_is_folded(
+    ids: list[str], more: str, places: dict[str, str]
+) -> None:
+    made = edited(INSTALL, {"op": "fold", "ids": ids, "line": f"passage start-ring {more}"})
+    [passage], [row] = made.passages, taken(made)
+    assert {p.kind: row.given[p.id] for p in passage.places} == places
+    assert passage.title == ("Into the ring" if "titled" in more else "Start ring")
+    assert told(made) == told(INSTALL)
+    # What is given in a place is nowhere else in its steps.
+    held = str(body_of(passage)["steps"])
+    assert not [value for value in places.values() if f"'{value}'" in held]
+
+
+def test_what_stands_in_none_of_the_steps_is_no_place_of_theirs() -> None:
+    for name in ("radio", "partition rettungsring", "tool funke"):
+        with pytest.raises(EditRefused, match="stands in none of these steps"):
+            edited(INSTALL, {**FOLD, "line": f"passage start-ring placing {name}"})
 
 
 MADE = edit_bundle(INSTALL, EDITS.validate_python([FOLD]), Shelf().with_bundle(INSTALL)).bundle
