@@ -15,11 +15,10 @@ demo-reset: check-need-demo .make/static var/secret-key
 	@rm -f var/anleitung.sqlite3 var/anleitung.sqlite3-wal var/anleitung.sqlite3-shm
 	@echo "The demo starts over at the next 'make demo'."
 
-# What does not wait for one another runs together: setting up, then all that needs no tests, with
-# the demo that the browser tests begin with, which takes longest.
+# What does not wait for one another runs together: setting up, and all that needs no tests, with the
+# demo that the browser tests begin with, which takes longest.
 test: check-need-demo
-	@$(MAKE) --no-print-directory -j3 check-need-test .make/dev .make/static .make/compiled
-	@$(MAKE) --no-print-directory -j2 --output-sync loaded-demo types lint web-types web-lint web-unit
+	@$(MAKE) --no-print-directory -j3 --output-sync=line check-need-test .make/compiled loaded-demo types lint web-types web-lint web-unit
 	@$(MAKE) --no-print-directory unit
 	@$(MAKE) --no-print-directory browser LOADED=var/loaded-demo
 	@echo "Everything passed."

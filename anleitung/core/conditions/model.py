@@ -38,6 +38,13 @@ class EverySlot:
 
 
 @dataclass(frozen=True, slots=True)
+class OtherSlot:
+    """Holds for the slot that is not running; only for facts that stand in slots."""
+
+    of: "Condition"
+
+
+@dataclass(frozen=True, slots=True)
 class Not:
     of: "Condition"
 
@@ -56,7 +63,7 @@ class Or:
     parts: tuple["Condition", ...]
 
 
-Condition = Is | In | Compare | EverySlot | Not | And | Or
+Condition = Is | In | Compare | EverySlot | OtherSlot | Not | And | Or
 
 ALWAYS = And(())
 
@@ -86,10 +93,29 @@ def atoms(condition: Condition) -> list[Is | In | Compare]:
     match condition:
         case Is() | In() | Compare():
             return [condition]
-        case Not(of) | EverySlot(of):
+        case Not(of) | EverySlot(of) | OtherSlot(of):
             return atoms(of)
         case And(parts) | Or(parts):
             return [atom for part in parts for atom in atoms(part)]
+        case other:
+            assert_never(other)
+
+
+def placed_atoms(
+    condition: Condition, where: "Where" = "here"
+) -> list[tuple[Is | In | Compare, "Where"]]:
+    """The comparisons, each with the slots that it speaks of: the innermost word counts."""
+    match condition:
+        case Is() | In() | Compare():
+            return [(condition, where)]
+        case Not(of):
+            return placed_atoms(of, where)
+        case EverySlot(of):
+            return placed_atoms(of, "every")
+        case OtherSlot(of):
+            return placed_atoms(of, "other")
+        case And(parts) | Or(parts):
+            return [atom for part in parts for atom in placed_atoms(part, where)]
         case other:
             assert_never(other)
 
@@ -124,6 +150,10 @@ class Order:
                 assert_never(other)
 
 
+# Of which slots a comparison speaks: the running one, all of the phone, the one that does not run.
+Where = Literal["here", "every", "other"]
+
+
 @dataclass(frozen=True, slots=True)
 class Term:
     """How a fact is read. A fact that stands in several slots holds where all of them do.
@@ -136,6 +166,12 @@ class Term:
     everywhere: tuple[str, ...] = ()
     values: frozenset[str] | None = None
     order: Order | None = None
+
+    def slots(self, where: Where) -> tuple[str, ...]:
+        """Those to read; none for "other" where it stands in no slot that does not run."""
+        if where == "other":
+            return tuple(slot for slot in self.everywhere if slot not in self.here)
+        return self.everywhere if where == "every" and self.everywhere else self.here
 
 
 Vocabulary = Mapping[str, Term]
@@ -183,43 +219,50 @@ class Evaluated:
     vocabulary: Vocabulary = field(compare=False)
 
     def over(self, algebra: Algebra) -> Any:
-        """True, False or None per start. Raises KeyError for a fact that is not declared."""
-        return self._value(self.condition, algebra, everywhere=False)
+        """True, False or None per start. Raises KeyError for a fact that is not declared, or that
 
-    def _value(self, condition: Condition, algebra: Algebra, *, everywhere: bool) -> Any:
+        stands in no other slot where one is spoken of.
+        """
+        return self._value(self.condition, algebra, where="here")
+
+    def _value(self, condition: Condition, algebra: Algebra, *, where: Where) -> Any:
         match condition:
             case Is(fact, value):
-                return self._atom(fact, _Among((value,)), algebra, everywhere)
+                return self._atom(fact, _Among((value,)), algebra, where)
             case In(fact, values):
-                return self._atom(fact, _Among(values), algebra, everywhere)
+                return self._atom(fact, _Among(values), algebra, where)
             case Compare(fact, operator, value):
                 order = self.vocabulary[fact].order
                 if order is None:
                     raise KeyError(fact)
-                return self._atom(fact, _Compared(order, operator, value), algebra, everywhere)
+                return self._atom(fact, _Compared(order, operator, value), algebra, where)
             case EverySlot(of):
-                return self._value(of, algebra, everywhere=True)
+                return self._value(of, algebra, where="every")
+            case OtherSlot(of):
+                return self._value(of, algebra, where="other")
             case Not(of):
-                inner = self._value(of, algebra, everywhere=everywhere)
+                inner = self._value(of, algebra, where=where)
                 return algebra.apply(not3, inner)
             case And(parts):
                 found = algebra.const(True)
                 for part in parts:
-                    value = self._value(part, algebra, everywhere=everywhere)
+                    value = self._value(part, algebra, where=where)
                     found = algebra.combine(and3, found, value)
                 return found
             case Or(parts):
                 found = algebra.const(False)
                 for part in parts:
-                    value = self._value(part, algebra, everywhere=everywhere)
+                    value = self._value(part, algebra, where=where)
                     found = algebra.combine(or3, found, value)
                 return found
             case other:
                 assert_never(other)
 
-    def _atom(self, fact: str, test: Any, algebra: Algebra, everywhere: bool) -> Any:
-        term = self.vocabulary[fact]
+    def _atom(self, fact: str, test: Any, algebra: Algebra, where: Where) -> Any:
+        slots = self.vocabulary[fact].slots(where)
+        if not slots:
+            raise KeyError(fact)
         found = algebra.const(True)
-        for slot in term.everywhere if everywhere and term.everywhere else term.here:
+        for slot in slots:
             found = algebra.combine(and3, found, algebra.apply(test, algebra.slot(slot)))
         return found

@@ -22,11 +22,12 @@ from anleitung.core.conditions.model import (
     Is,
     Not,
     Or,
+    OtherSlot,
     Vocabulary,
     all_of,
     any_of,
-    atoms,
     one_of,
+    placed_atoms,
 )
 from anleitung.core.errors import AnleitungError
 
@@ -39,6 +40,7 @@ GRAMMAR = r"""
 ?all: one ("and" one)*           -> all_of
 ?one: "not" one                  -> negated
     | "every" "slot" ":" one     -> every_slot
+    | "other" "slot" ":" one     -> other_slot
     | "always"                   -> always
     | "(" any ")"
     | FACT "is" value            -> is_
@@ -101,6 +103,9 @@ class _Build(Transformer[Token, Condition]):
     def every_slot(self, parts: list[Condition]) -> Condition:
         return EverySlot(parts[0])
 
+    def other_slot(self, parts: list[Condition]) -> Condition:
+        return OtherSlot(parts[0])
+
     def always(self, parts: list[Condition]) -> Condition:
         return ALWAYS
 
@@ -133,16 +138,19 @@ def parse_condition(text: str) -> Condition:
         ) from error
 
 
+_WEIGHS = re.compile(r'"(?:[^"\\]|\\.)*"|[()]|\b(?:not|every|other(?=\s+slot))\b|\b(?:and|or)\b')
+
+
 def _require_shallow(text: str) -> None:
     depth = 0
     prefixes = 0
-    for match in re.finditer(r'"(?:[^"\\]|\\.)*"|[()]|\b(?:not|every)\b|\b(?:and|or)\b', text):
+    for match in _WEIGHS.finditer(text):
         token = match[0]
         if token == "(":
             depth += 1
         elif token == ")":
             depth -= 1
-        elif token in ("not", "every"):
+        elif token in ("not", "every", "other"):
             prefixes += 1
         elif token in ("and", "or"):
             prefixes = 0
@@ -163,6 +171,8 @@ def print_condition(condition: Condition) -> str:
             return f"{fact} {operator} {_value(value)}"
         case EverySlot(of):
             return f"every slot: {_tight(of)}"
+        case OtherSlot(of):
+            return f"other slot: {_tight(of)}"
         case Not(of):
             return f"not {_tight(of)}"
         case And(()):
@@ -192,12 +202,16 @@ def _value(value: str) -> str:
 def check_condition(condition: Condition, vocabulary: Vocabulary) -> list[str]:
     """What the condition names and nobody declared, one sentence each."""
     faults = []
-    for atom in atoms(condition):
+    for atom, where in placed_atoms(condition):
         term = vocabulary.get(atom.fact)
         if term is None:
             says = f"no fact is called {atom.fact!r}" + _meant(atom.fact, vocabulary)
             faults.append(f"{says}; known: {', '.join(sorted(vocabulary))}")
             continue
+        if not term.slots(where):
+            faults.append(
+                f"{atom.fact} is no fact of a slot that does not run; write it without other slot:"
+            )
         if isinstance(atom, Compare) and term.order is None:
             faults.append(f"{atom.fact} has no order; compare it with 'is' or 'in'")
         values = atom.values if isinstance(atom, In) else (atom.value,)

@@ -19,6 +19,7 @@ from anleitung.core.conditions.model import (
     Is,
     Not,
     Or,
+    OtherSlot,
     all_of,
     any_of,
     atoms,
@@ -59,6 +60,9 @@ def as_known(condition: Condition, codename: str) -> Condition | bool:
         case EverySlot(of):
             inner = as_known(of, codename)
             return inner if isinstance(inner, bool) else EverySlot(inner)
+        case OtherSlot(of):
+            inner = as_known(of, codename)
+            return inner if isinstance(inner, bool) else OtherSlot(inner)
         case And(parts) if parts:
             return _joined(parts, codename, ends=False, join=all_of)
         case Or(parts):

@@ -12,6 +12,7 @@ from anleitung.core.conditions.model import (
     Is,
     Not,
     Or,
+    OtherSlot,
 )
 from anleitung.core.conditions.text import parse_condition, print_condition
 
@@ -30,6 +31,8 @@ def each_atom(condition: Condition, change: Callable[[Condition], Condition]) ->
             return Not(again(of))
         case EverySlot(of):
             return EverySlot(again(of))
+        case OtherSlot(of):
+            return OtherSlot(again(of))
         case And(parts):
             return And(tuple(map(again, parts)))
         case Or(parts):

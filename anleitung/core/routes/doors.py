@@ -14,7 +14,9 @@ from anleitung.core.conditions.model import (
     EverySlot,
     In,
     Is,
+    OtherSlot,
     Vocabulary,
+    Where,
     conjuncts,
 )
 
@@ -33,34 +35,33 @@ class Doors:
 
 
 def doors_of(condition: Condition, vocabulary: Vocabulary) -> Doors:
-    found = [
-        each for part in conjuncts(condition) for each in _tests(part, vocabulary, every=False)
-    ]
+    found = [each for part in conjuncts(condition) for each in _tests(part, vocabulary, "here")]
     return Doors(tuple(found))
 
 
-def _tests(part: Condition, vocabulary: Vocabulary, *, every: bool) -> Iterator[tuple[str, Test]]:
+def _tests(part: Condition, vocabulary: Vocabulary, where: Where) -> Iterator[tuple[str, Test]]:
     match part:
         case EverySlot(of):
-            yield from _tests(of, vocabulary, every=True)
+            yield from _tests(of, vocabulary, "every")
+        case OtherSlot(of):
+            yield from _tests(of, vocabulary, "other")
         case Is(fact, value):
-            yield from _of_slots(fact, frozenset({value}).__contains__, vocabulary, every)
+            yield from _of_slots(fact, frozenset({value}).__contains__, vocabulary, where)
         case In(fact, values):
-            yield from _of_slots(fact, frozenset(values).__contains__, vocabulary, every)
+            yield from _of_slots(fact, frozenset(values).__contains__, vocabulary, where)
         case Compare(fact, operator, value):
             order = vocabulary[fact].order
 
             def compared(mine: Any) -> bool:
                 return order is None or order.compare(mine, operator, value) is True
 
-            yield from _of_slots(fact, compared, vocabulary, every)
+            yield from _of_slots(fact, compared, vocabulary, where)
         case _:
             return  # a part that is more than one comparison is left to the whole condition
 
 
 def _of_slots(
-    fact: str, test: Test, vocabulary: Vocabulary, every: bool
+    fact: str, test: Test, vocabulary: Vocabulary, where: Where
 ) -> Iterator[tuple[str, Test]]:
-    term = vocabulary[fact]
-    for slot in term.everywhere if every and term.everywhere else term.here:
+    for slot in vocabulary[fact].slots(where):
         yield slot, test

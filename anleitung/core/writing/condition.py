@@ -63,7 +63,8 @@ def _nexts(told: list[str], bundle: Bundle) -> list[str]:
     last = told[-1] if told else ""
     before = told[-2] if len(told) > 1 else ""
     if (last in ("", "and", "or", "(", "not") and before != "is") or last == ":":
-        return [*_facts_first(vocabulary), "every slot:", "not"]
+        slots = ["every slot:", *(["other slot:"] if bundle.world.has_two_slots else [])]
+        return [*_facts_first(vocabulary), *slots, "not"]
     if last in vocabulary and before not in ("is", "<", ">", "<=", ">="):
         ordered = vocabulary[last].order is not None
         return ["is", "is not", "in {", *([">=", "<=", ">", "<"] if ordered else [])]

@@ -15,6 +15,7 @@ from anleitung.core.conditions.model import (
     Is,
     Not,
     Order,
+    OtherSlot,
     Term,
     all_of,
     any_of,
@@ -32,10 +33,10 @@ from anleitung.core.diagrams.space import Fact, Space
 
 _words = st.from_regex(r"[a-z][a-z0-9.-]{0,8}", fullmatch=True)
 _facts = _words.filter(
-    lambda w: w not in {"and", "or", "not", "every", "slot", "is", "in", "always"}
+    lambda w: w not in {"and", "or", "not", "every", "other", "slot", "is", "in", "always"}
 )
 _values = st.one_of(
-    _words, st.text(min_size=0, max_size=6), st.sampled_from(["and", "1.2", "KU/x"])
+    _words, st.text(min_size=0, max_size=6), st.sampled_from(["and", "other", "1.2", "KU/x"])
 )
 _atoms = st.one_of(
     st.builds(Is, _facts, _values),
@@ -45,12 +46,14 @@ _atoms = st.one_of(
 )
 
 
-def trees(atoms: st.SearchStrategy[Condition]) -> st.SearchStrategy[Condition]:
+def trees(
+    atoms: st.SearchStrategy[Condition], slots: tuple[type[EverySlot | OtherSlot], ...]
+) -> st.SearchStrategy[Condition]:
     return st.recursive(
         atoms,
         lambda inner: st.one_of(
             st.builds(Not, inner),
-            st.builds(EverySlot, inner),
+            *(st.builds(slot, inner) for slot in slots),
             st.lists(inner, min_size=1, max_size=3).map(all_of),
             st.lists(inner, min_size=1, max_size=3).map(any_of),
         ),
@@ -58,7 +61,7 @@ def trees(atoms: st.SearchStrategy[Condition]) -> st.SearchStrategy[Condition]:
     )
 
 
-conditions = trees(_atoms)
+conditions = trees(_atoms, (EverySlot, OtherSlot))
 
 
 @given(conditions)
@@ -78,6 +81,9 @@ def test_what_is_printed_reads_back_as_the_same(condition: Condition) -> None:
         ("not a is b", "a is not b"),
         ("a not in {b, c}", "not a in {b, c}"),
         ("every slot: (base >= X1 and base < X2)", "every slot: (base >= X1 and base < X2)"),
+        ("other  slot:(base is X)", "other slot: base is X"),
+        ("not other slot: every slot: a is b", "not other slot: every slot: a is b"),
+        ("a is other and b in {other, none}", "a is other and b in {none, other}"),
         ('a is "two words"', 'a is "two words"'),
     ],
 )
@@ -92,6 +98,7 @@ def test_canonical_print(typed: str, printed: str) -> None:
         ("base > = X", "cannot be read at '= X'", 8),
         ("a is b c", "cannot be read at 'c'", 8),
         ("(" * 31 + "a is b" + ")" * 31, "nested deeper than 30", 31),
+        ("other slot: " * 31 + "a is b", "nested deeper than 30", 361),
         ("not " * 400 + "a is b", "nested deeper than 30", 121),
         ("a is b" + " or a is b" * 500, "longer than 4000 characters", 1),
     ],
@@ -109,14 +116,15 @@ VOCABULARY = {
     "base": Term(("base",), ("base", "base2"), frozenset(BUILDS), ORDER),
     "lock": Term(("lock",), values=frozenset({"on", "off"})),
 }
-_known_atoms = st.one_of(
-    st.builds(Is, st.just("lock"), st.sampled_from(["on", "off"])),
+_of_slots = st.one_of(
     st.builds(one_of, st.just("base"), st.lists(st.sampled_from(BUILDS), min_size=1)),
     st.builds(
         Compare, st.just("base"), st.sampled_from(["<", "<=", ">", ">="]), st.sampled_from(BUILDS)
     ),
 )
-known_conditions = trees(_known_atoms)
+_of_lock = st.builds(Is, st.just("lock"), st.sampled_from(["on", "off"]))
+_of_other = st.builds(OtherSlot, trees(_of_slots, (EverySlot, OtherSlot)))
+known_conditions = trees(st.one_of(_of_lock, _of_slots, _of_other), (EverySlot,))
 
 
 @given(known_conditions)
@@ -148,6 +156,11 @@ def test_diagram_of_a_condition_equals_its_value_phone_by_phone(condition: Condi
         ("every slot: base >= new", "new", "old", False),
         ("every slot: base >= new", "new", "side", None),
         ("base is old", "not-listed", "old", False),
+        ("other slot: base is old", "new", "old", True),
+        ("other slot: base >= new", "new", "side", None),
+        ("every slot: other slot: base is old", "new", "old", True),
+        ("other slot: every slot: base is old", "new", "old", False),
+        ("other slot: not base is old", "new", "old", False),
     ],
 )
 def test_three_outcomes(text: str, base: str, base2: str, value: bool | None) -> None:
@@ -164,3 +177,8 @@ def test_names_that_nobody_declared_are_all_reported() -> None:
         "base is never 'none'; known: new, not-listed, old, side",
         "lock has no order; compare it with 'is' or 'in'",
     ]
+    # A phone has one lock, whatever slot runs: nothing is said of another one.
+    for text in ("other slot: lock is on", "other slot: (base is old or not lock is on)"):
+        [fault] = check_condition(parse_condition(text), VOCABULARY)
+        assert fault.startswith("lock is no fact of a slot that does not run")
+    assert check_condition(parse_condition("other slot: every slot: lock is on"), VOCABULARY) == []

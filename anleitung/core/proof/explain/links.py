@@ -13,6 +13,7 @@ from anleitung.core.conditions.model import (
     Is,
     Not,
     Or,
+    OtherSlot,
     all_of,
     any_of,
     atoms,
@@ -94,6 +95,8 @@ def with_choices(condition: Condition, chosen: dict[str, str]) -> Condition:
             return Not(with_choices(of, chosen))
         case EverySlot(of):
             return EverySlot(with_choices(of, chosen))
+        case OtherSlot(of):
+            return OtherSlot(with_choices(of, chosen))
         case And(parts):
             return all_of([with_choices(p, chosen) for p in parts])
         case Or(parts):

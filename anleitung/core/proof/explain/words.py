@@ -9,6 +9,7 @@ from anleitung.core.conditions.model import (
     Is,
     Not,
     Or,
+    OtherSlot,
 )
 from anleitung.core.conditions.text import parse_condition
 from anleitung.core.diagrams.boxes import Box, Boxes
@@ -250,6 +251,8 @@ def condition_words(bundle: Bundle, condition: Condition) -> str:
             return _("the {says}").format(says=says)
         case EverySlot(of):
             return _("in every slot {rest}").format(rest=condition_words(bundle, of))
+        case OtherSlot(of):
+            return _("in the other slot {rest}").format(rest=condition_words(bundle, of))
         case Not(In(fact, values)):
             return _("the {fact} is not {value}").format(
                 fact=fact_words(bundle, fact), value=or_list([_shown(bundle, v) for v in values])

@@ -2,11 +2,19 @@
 
 from collections.abc import Iterator
 
-from anleitung.core.conditions.model import Condition, In, Is, Not, all_of, any_of
+from anleitung.core.conditions.model import (
+    Condition,
+    Not,
+    OtherSlot,
+    Vocabulary,
+    all_of,
+    any_of,
+    one_of,
+)
 from anleitung.core.conditions.text import print_condition
 from anleitung.core.diagrams.boxes import Box, describe
 from anleitung.core.diagrams.run import Budget
-from anleitung.core.diagrams.space import FactKind, Node
+from anleitung.core.diagrams.space import FactKind, Node, Space
 from anleitung.core.documents.base import Typed
 from anleitung.core.guide.check_bundle import check_bundle
 from anleitung.core.guide.document import Guide
@@ -77,9 +85,10 @@ def _conditions(compiled: Compiled, through: Node) -> Iterator[tuple[Condition, 
     ways = []
     for part, is_in in ((through, True), (space.minus(admitted, through), False)):
         boxes = describe(space, part, admitted, most=_MOST)
-        if not boxes.exact or not all(box and box.keys() <= known.keys() for box in boxes.boxes):
+        each = [_of_box(box, space, known) for box in boxes.boxes]
+        said = [condition for condition in each if condition is not None]
+        if not boxes.exact or len(said) < len(each):
             continue
-        said = [_of_box(box) for box in boxes.boxes]
         if is_in:
             condition = all_of([was, any_of(said)])
             words = boxes_words(compiled.bundle, boxes)
@@ -92,10 +101,33 @@ def _conditions(compiled: Compiled, through: Node) -> Iterator[tuple[Condition, 
     )
 
 
-def _of_box(box: Box) -> Condition:
-    return all_of(
-        [Is(f, values[0]) if len(values) == 1 else In(f, values) for f, values in box.items()]
-    )
+# Facts of the start that conditions call by another name, in the slot that does not run.
+_IN_OTHER_SLOT = {"other-base": "base", "other-system": "system"}
+
+
+def _of_box(box: Box, space: Space, known: Vocabulary) -> Condition | None:
+    """None where no condition can say it."""
+    said = [_of_fact(fact, values, space, known) for fact, values in box.items()]
+    parts = [part for part in said if part is not None]
+    return all_of(parts) if parts and len(parts) == len(said) else None
+
+
+def _of_fact(
+    fact: str, values: tuple[str, ...], space: Space, known: Vocabulary
+) -> Condition | None:
+    """What can be said of some values only is said by those that it is not."""
+    name = _IN_OTHER_SLOT.get(fact, fact)
+    term = known.get(name)
+    if term is None:
+        return None
+    others = [v for v in space.facts[space.level_of[fact]].values if v not in values]
+    if term.values is None or term.values.issuperset(values):
+        said: Condition = one_of(name, list(values))
+    elif others and term.values.issuperset(others):
+        said = Not(one_of(name, others))
+    else:
+        return None
+    return OtherSlot(said) if fact in _IN_OTHER_SLOT else said
 
 
 def _admitting(guide: Guide, condition: Condition) -> Guide:

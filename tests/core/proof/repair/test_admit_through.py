@@ -85,3 +85,11 @@ def test_of_each_part_of_the_admission_the_nearest_phone_is_told_that_it_turns_a
     for each in away:
         assert (each.phones > 0) == (each.example != "")
     assert any(each.example.startswith("a palstek with ") for each in away)
+
+
+def test_what_only_the_other_slot_tells_apart_is_said_of_the_other_slot() -> None:
+    whole = demo_bundle("palstek", "base-one-slot").for_codename("palstek")
+    fix = admit_through(run_bundle(whole, Budget()))
+    assert fix is not None
+    assert "other slot: base" in str(fix.guide.admission)
+    assert "firmware base of the other slot" in fix.says

@@ -96,7 +96,7 @@ function FoldChoices(props: {
         state={props.state}
         begun="passage "
         label="The passage of these steps"
-        hint="a name; “for maker” or “for all” behind it, else for this codename"
+        hint="a name; behind it “for maker” or “for all”, “placing …” for what may differ, “titled …”"
         onWrite={(line) => {
           acts.fold({ line, into: {}, arm: [] });
           props.onDone();
