@@ -78,7 +78,7 @@ def every(on: Ground, phone: dict[str, str], aim: Aim, longest: int) -> set[Cost
             found.add(
                 Cost(
                     lost,
-                    max((leg.move.risk for leg in legs), default=0),
+                    max((leg.risk for leg in legs), default=0),
                     sum(leg.hands[1] for leg in legs),
                     sum(leg.waiting[1] for leg in legs),
                 )

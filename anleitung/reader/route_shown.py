@@ -23,6 +23,7 @@ from anleitung.core.proof.findings.catalogue import BY_ID
 from anleitung.core.routes.files import Wanted, wants_of
 from anleitung.core.routes.merge import Merged
 from anleitung.core.routes.missing import AimGap
+from anleitung.core.routes.moves import FLAGGED
 from anleitung.core.routes.run import Leg, Refusal
 from anleitung.core.routes.search import Route
 from anleitung.core.routes.spread import Answer, Spread
@@ -43,6 +44,7 @@ RISKS = Texts(
         1: N_("one step or more has no way back"),
         2: N_("an interrupted step leaves a phone that hangs; a guide is named that leads back"),
         3: N_("an interrupted step leaves a phone that hangs, and no guide is named for it"),
+        FLAGGED: N_("readers report failures on phones like this one"),
     }
 )
 _VERDICTS = Texts(
@@ -189,6 +191,7 @@ def _leg(
         # Between two legs the phone is left as the first one ended.
         "may_stop": leg.after["mode"] == "system",
         "reported": leg.move.reported,
+        "flags": [(flag.words, flag in leg.flags) for flag in leg.move.reported.flags],
         "leave": question.address(leave=leg.move.name),
         "pin": "" if leg.move.name in question.through else question.address(pin=leg.move.name),
         "skipped": list(_skipped(leg, skipped)),

@@ -52,7 +52,7 @@ from anleitung.reader.language import in_their_language
 from anleitung.reader.shown import known_bugs
 from anleitung.reader.translated import in_their_words, sheet_in_their_words
 from anleitung.reports.errors import AddressRefused, InvalidReport, KeyUsed, TooManyReports
-from anleitung.reports.evidence import evidence_for, not_known_here, read_evidence
+from anleitung.reports.evidence import evidence_for, not_known_here, read_evidence, revision_before
 from anleitung.reports.services.submit import Filled, submit_report
 from anleitung.reports.services.to_tell import keep_address
 from anleitung.review.gate import told_of_gate
@@ -266,11 +266,7 @@ def _render_revision(
     host = request.GET.get("host", "")
     hosts = [h.id for h in sheet.hosts]
     now = timezone.now()
-    earlier = (
-        Revision.objects.filter(guide=revision.guide, number__lt=revision.number)
-        .order_by("-number")
-        .first()
-    )
+    earlier = revision_before(revision)
     # What is withdrawn is nowhere to go on to.
     newest = (
         revision.guide.revisions.filter(withdrawal__isnull=True)
@@ -278,8 +274,8 @@ def _render_revision(
         .select_related("guide")
         .first()
     )
-    for other in filter(None, (earlier, newest)):
-        other.chosen = revision.chosen
+    if newest is not None:
+        newest.chosen = revision.chosen
     mine = revision.chosen or revision.guide.codename
     deprecated = deprecation_of(revision.guide)
     follower = deprecated.follower if deprecated else None

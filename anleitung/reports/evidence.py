@@ -107,6 +107,18 @@ def _kept(revision: Revision) -> _Kept:
         return _Kept(0, NOTHING)
 
 
+def revision_before(revision: Revision) -> Revision | None:
+    """The one before it, for the same codename; withdrawn or not."""
+    earlier = (
+        Revision.objects.filter(guide=revision.guide, number__lt=revision.number)
+        .order_by("-number")
+        .first()
+    )
+    if earlier is not None:
+        earlier.chosen = revision.chosen
+    return earlier
+
+
 def not_known_here(earlier: EvidenceOut, mine: EvidenceOut) -> EvidenceOut:
     """The earlier state's, without what the later one inherited and says itself."""
     told = {(flag.factor, flag.value) for flag in mine.flags}

@@ -19,6 +19,7 @@ from anleitung.core.routes.merge import Merged, merge_copies
 from anleitung.core.routes.missing import AimGap, MissingLink, aim_gap, missing_link, stuck_short
 from anleitung.core.routes.moves import (
     MOST_CHOICES,
+    Flag,
     Move,
     Reported,
     moves_of,
@@ -33,7 +34,7 @@ from anleitung.core.updates.moves import Graph
 from anleitung.guides.load import all_withdrawn, newest_revisions, readable
 from anleitung.guides.models import Revision
 from anleitung.guides.states import deprecation_of
-from anleitung.reports.evidence import evidence_for
+from anleitung.reports.evidence import evidence_for, not_known_here, revision_before
 from anleitung.routes.made_of import made_of
 from anleitung.storage.recent import Kept
 
@@ -138,8 +139,7 @@ def _ground_of(codename: str, *, now: datetime) -> OnGround | None:
                 revisions[row.guide.slug] = row
             continue
         revisions[row.guide.slug] = row
-        reported = Reported(evidence.runs, evidence.failed)
-        moves += _moves(row.guide.slug, bundle, reported)
+        moves += _moves(row.guide.slug, bundle, _reported(row, evidence, now=now))
     if not moves:
         return None
     for gone, bundle in readable(all_withdrawn(codename)):
@@ -169,6 +169,16 @@ def _ground_of(codename: str, *, now: datetime) -> OnGround | None:
     return OnGround(
         key, ground, revisions, tuple(left_out), tuple(avoided), older, is_older, untried
     )
+
+
+def _reported(row: Revision, evidence: EvidenceOut, *, now: datetime) -> Reported:
+    before = revision_before(row)
+    earlier = not_known_here(evidence_for(before, now=now), evidence).flags if before else ()
+    flags, of_before = (
+        tuple(Flag(f.factor, f.value, f.words) for f in found)
+        for found in (evidence.flags, earlier)
+    )
+    return Reported(evidence.runs, evidence.failed, flags, of_before)
 
 
 def _moves(name: str, bundle: Bundle, reported: Reported) -> tuple[Move, ...]:

@@ -10,16 +10,30 @@ from django.test import Client
 from anleitung.catalogue.load import current_fingerprints, load_device
 from anleitung.catalogue.services.save import save_document
 from anleitung.core.documents.base import body_of
+from anleitung.core.evidence.report import EvidenceOut, FlagOut
 from anleitung.guides.models import Revision
 from anleitung.guides.services.deprecate import deprecate
 from anleitung.guides.services.next_draft import next_draft
 from anleitung.guides.services.prove_today import prove_today, take_today
 from anleitung.guides.services.withdraw import withdraw
+from anleitung.reports.evidence import evidence_for
 from anleitung.routes.ask import ground_of
 from anleitung.storage.recent import Kept
 from tests.conftest import NOW
 from tests.ready import publish
 
+K6_FAILS = FlagOut(
+    factor="variant",
+    value="K6",
+    claim="worse",
+    reading="failed",
+    runs=24,
+    bad=21,
+    other_runs=96,
+    other_bad=14,
+    words="Variant K6: 21 of 24 reported runs failed.",
+    cannot_tell="",
+)
 LOCKED = {"bootloader": "locked", "system": "stock"}
 TO = {"to": "system:wattlaeufer"}
 
@@ -111,6 +125,27 @@ def test_where_not_all_ways_to_choose_were_tried_it_says_so(
     monkeypatch.setattr("anleitung.routes.ask.MOST_CHOICES", 1)
     monkeypatch.setattr("anleitung.routes.ask._ON", Kept(most=1))
     assert "has 2 combinations of choices; only 1 of them were tried" in page(**TO)
+
+
+@pytest.mark.parametrize(
+    ("variant", "says"),
+    [("K6", "Do not begin: readers report failures on phones like this one."), ("M6", "If yours")],
+)
+def test_a_leg_that_is_reported_to_fail_on_such_phones_says_so(
+    monkeypatch: pytest.MonkeyPatch, two: Revision, variant: str, says: str
+) -> None:
+    def told(row: Revision, *, now: Any) -> EvidenceOut:
+        flags = (K6_FAILS,) if row.pk == two.pk else ()
+        return evidence_for(row, now=now).model_copy(update={"flags": flags})
+
+    monkeypatch.setattr("anleitung.routes.ask.evidence_for", told)
+    monkeypatch.setattr("anleitung.routes.ask._ON", Kept[object, object]())
+    html = page(**TO, **LOCKED, variant=variant)
+    assert legs(html) == ["Unlock the bootloader", "Install Wattläufer 5"]
+    assert K6_FAILS.words in html
+    assert says in html
+    worst = "<dd>readers report failures on phones like this one</dd>"
+    assert (worst in html) == (variant == "K6")
 
 
 def test_a_guide_that_is_not_for_this_phone_is_followed_by_the_way_that_makes_it_so(

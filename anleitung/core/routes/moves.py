@@ -25,12 +25,34 @@ from anleitung.core.updates.moves import Graph
 MOST_CHOICES = 24
 
 
+# A leg on which readers report failures of such phones is worse than any that the steps tell of.
+FLAGGED = 4
+
+
+@dataclass(frozen=True, slots=True)
+class Flag:
+    """Readers report failures on phones of which factor has this value: "variant", "base" (the
+
+    build of the firmware when they began), "option.<id>". value: "" for all phones. words: as the
+    page of the guide says it.
+    """
+
+    factor: str
+    value: str
+    words: str
+
+
 @dataclass(frozen=True, slots=True)
 class Reported:
-    """What readers told of a guide: how many runs, and how many of them failed."""
+    """What readers told of a guide: how many runs, how many of them failed, and what came of it.
+
+    earlier: flags of the version before, not yet known for this one.
+    """
 
     runs: int = 0
     failed: int = 0
+    flags: tuple[Flag, ...] = ()
+    earlier: tuple[Flag, ...] = ()
 
 
 @dataclass(frozen=True)

@@ -1,6 +1,6 @@
 """One leg of a route, run by the engine: what it did to the phone, or why it got stuck."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from anleitung.core.diagrams.one import PlainState
 from anleitung.core.guide.times import Span
@@ -9,7 +9,7 @@ from anleitung.core.phone.take import tool_of
 from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings.catalogue import BY_ID
 from anleitung.core.routes.ground import Ground, left_behind
-from anleitung.core.routes.moves import Move
+from anleitung.core.routes.moves import FLAGGED, Flag, Move
 
 LOSSES = ("apps", "media")
 
@@ -19,7 +19,7 @@ class Leg:
     """A move as this phone went through it. after: the state it ended in; lost: what it took.
 
     hands, waiting: seconds, least and most. cuts, no_return: steps at which data goes, and which
-    nothing takes back; steps: those that were for this phone.
+    nothing takes back; steps: those that were for this phone; flags: what readers report of such.
     """
 
     move: Move
@@ -30,6 +30,12 @@ class Leg:
     steps: tuple[str, ...]
     cuts: tuple[str, ...]
     no_return: tuple[str, ...]
+    flags: tuple[Flag, ...] = ()
+
+    @property
+    def risk(self) -> int:
+        """As of the move; FLAGGED where readers report failures on phones like this one."""
+        return FLAGGED if self.flags else self.move.risk
 
     def tools(self) -> frozenset[str]:
         """Ids of the host tools that this phone needs on it."""
@@ -66,7 +72,28 @@ def take(ground: Ground, move: Move, state: PlainState, phone: dict[str, str]) -
             return Refusal(move, step, finding, subject)
     if run.ended is not None:
         return Refusal(move, run.ended[0], run.ended[2])
-    return _leg(move, run.states, run.concerned)
+    leg = _leg(move, run.states, run.concerned)
+    return replace(leg, flags=flags_for(move, state, phone)) if move.reported.flags else leg
+
+
+def flags_for(move: Move, state: PlainState, phone: dict[str, str]) -> tuple[Flag, ...]:
+    """The flags of the guide that fit the phone as it begins with it. One of which it is not known
+
+    what it says of this phone fits.
+    """
+    world = move.bundle.world
+    base = {str(state[s]) for s in world.vocabulary["base"].here if s in state}
+    chosen = {f"option.{option}": choice for option, choice in move.choices}
+
+    def fits(flag: Flag) -> bool:
+        if not flag.value:
+            return True
+        if flag.factor == "base":
+            return flag.value in base or not base
+        mine = chosen.get(flag.factor, phone.get(flag.factor))
+        return mine is None or mine == flag.value
+
+    return tuple(flag for flag in move.reported.flags if fits(flag))
 
 
 def _begins(move: Move, state: PlainState) -> bool:

@@ -231,7 +231,7 @@ def further(world: World, start: PlainState, way: Route, leg: Leg) -> Route:
     """The way with one more leg, which was taken from its end. start: where all of it began."""
     cost = Cost(
         lost_between(world, start, leg.after),
-        max(way.cost.risk, leg.move.risk),
+        max(way.cost.risk, leg.risk),
         way.cost.hands + leg.hands[1],
         way.cost.waiting + leg.waiting[1],
     )

@@ -1,6 +1,7 @@
 """Routes over the guides of the demo: found, told apart, refused, and held against each phone."""
 
 from collections.abc import Iterator
+from dataclasses import replace
 from functools import cache
 from itertools import product
 from random import Random
@@ -17,7 +18,7 @@ from anleitung.core.phone.actions.by_hand import ByHand
 from anleitung.core.routes.aims import aims_of
 from anleitung.core.routes.ground import Ground, UnknownFact
 from anleitung.core.routes.missing import missing_link
-from anleitung.core.routes.moves import Move, moves_of, updates_of
+from anleitung.core.routes.moves import FLAGGED, Flag, Move, Reported, moves_of, updates_of
 from anleitung.core.routes.run import Leg, take
 from anleitung.core.routes.search import Aim, Cost, Found, Route, holds, search
 from anleitung.core.routes.spread import phones_of, phones_through, spread_of
@@ -163,7 +164,7 @@ def cost_of(on: Ground, phone: dict[str, str], legs: tuple[Leg, ...]) -> Cost:
     }
     return Cost(
         frozenset(lost),
-        max((leg.move.risk for leg in legs), default=0),
+        max((leg.risk for leg in legs), default=0),
         sum(leg.hands[1] for leg in legs),
         sum(leg.waiting[1] for leg in legs),
     )
@@ -172,7 +173,8 @@ def cost_of(on: Ground, phone: dict[str, str], legs: tuple[Leg, ...]) -> Cost:
 @pytest.mark.parametrize("codename", ["klampe", "poller", "schotstek", "achtknoten"])
 @pytest.mark.parametrize("seed", range(4))
 def test_the_choices_are_those_of_trying_every_chain(codename: str, seed: int) -> None:
-    on, random = ground(codename), Random(seed)
+    random = Random(seed)
+    on = with_flags(ground(codename), random)
     phone = some_phone(on, random)
     for named in random.sample(aims_of(on), k=2):
         wanted = Aim(named.condition, frozenset(random.sample(["apps", "media"], k=seed % 2)))
@@ -185,6 +187,51 @@ def test_the_choices_are_those_of_trying_every_chain(codename: str, seed: int) -
         fit = {c for c in every if not c.lost & wanted.keep}
         best = {c for c in fit if not any(o.beats(c) and o != c for o in fit)}
         assert {r.cost for r in answer.routes} == best, named.id
+
+
+def with_flags(on: Ground, random: Random) -> Ground:
+    """Some guides are reported to fail, on some phones or on all."""
+
+    def flag(move: Move) -> Flag:
+        options = [f"option.{option}" for option in move.bundle.options]
+        factor = random.choice(["variant", "base", *options])
+        values = {
+            "variant": [v.id for v in move.bundle.device.variants],
+            "base": [b.build for b in move.bundle.builds],
+        }
+        known = values.get(factor) or move.bundle.options[factor.removeprefix("option.")]
+        return Flag(factor, random.choice(["", *known]), "It fails.")
+
+    return Ground(
+        [
+            replace(m, reported=Reported(9, 8, (flag(m),))) if random.random() < 0.4 else m
+            for m in on.moves
+        ]
+    )
+
+
+def test_readers_reports_weigh_on_the_leg_that_such_a_phone_takes() -> None:
+    """Where an older base is reported to fail, the way over a newer one comes first."""
+    plain, old = ground("palstek"), "PS-12.4.1-KU.r2"
+    told = Reported(24, 21, (Flag("base", old, "It fails."),))
+    on = Ground(
+        [replace(m, reported=told) if m.name == "clean-install" else m for m in plain.moves]
+    )
+    wanted, known = aim("system is wattlaeufer"), {"base": old, "bootloader": "unlocked"}
+    direct = [r for r in search(plain, plain.phone(known), wanted).routes if len(r.legs) == 1]
+    assert direct
+    assert direct[0].cost.risk < FLAGGED
+    routes = search(on, on.phone(known), wanted).routes
+    assert routes[0].cost.risk < FLAGGED
+    assert names(routes[0])[-1] == "clean-install"
+    assert len(routes[0].legs) > 1
+    for route in routes:
+        mine = [leg for leg in route.legs if leg.flags]
+        assert (route.cost.risk == FLAGGED) == bool(mine)
+        assert {leg.move.name for leg in mine} <= {"clean-install"}
+    # Another phone has nothing to do with it.
+    other = {"base": "PS-12.4.7-KU.r3", "bootloader": "unlocked"}
+    assert all(r.cost.risk < FLAGGED for r in search(on, on.phone(other), wanted).routes)
 
 
 def some_phone(on: Ground, random: Random) -> dict[str, str]:
