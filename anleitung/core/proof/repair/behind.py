@@ -53,6 +53,7 @@ def find_behind(
     rows = {row.step.id: number for number, row in enumerate(rows_of(compiled.bundle.guide), 1)}
     now = compiled
     supposed: list[str] = []
+    stages: list[list[FindingOut]] = []
     tried: set[tuple[str, str, str]] = set()
     while now.run.finished and len(supposed) < MOST:
         row = _row_of_the_last(now)
@@ -62,20 +63,24 @@ def find_behind(
         says, then = _put_right(now, row, rows, tried)
         if then is None:
             break
+        if supposed and row.id in rows:
+            # What is put right as well was found there, behind the first row.
+            stages.append([each for each in report(now).findings if each.step == row.id])
         supposed.append(says)
         now = then
     if not supposed or not now.run.finished:
         return None
-    had = {(f.id, f.subject, f.step) for f in report(compiled).findings}
-    findings = tuple(
-        found
-        for found in report(now).findings
-        if found.severity in _SAID
-        and found.id not in _ENDS
-        and (found.step in rows or found.step == END)
-        and (found.id, found.subject, found.step) not in had
-    )
-    return Behind(tuple(supposed), findings, _row_of_the_last(now) is None)
+    had = {_key(found) for found in report(compiled).findings}
+    came = [found for each in stages for found in each if _key(found) not in had]
+    last = [found for found in report(now).findings if found.step in rows or found.step == END]
+    came += [found for found in last if _key(found) not in had]
+    told = {_key(f): f for f in came if f.severity in _SAID and f.id not in _ENDS}
+    findings = sorted(told.values(), key=lambda f: rows.get(f.step, len(rows) + 1))
+    return Behind(tuple(supposed), tuple(findings), _row_of_the_last(now) is None)
+
+
+def _key(found: FindingOut) -> tuple[str, str, str]:
+    return (found.id, found.subject, found.step)
 
 
 def _row_of_the_last(compiled: Compiled) -> OneStep | None:
