@@ -9,7 +9,6 @@ import statistics
 import time
 from collections.abc import Iterator
 from contextlib import contextmanager
-from dataclasses import replace
 from random import Random
 
 from anleitung.core.diagrams.space import FactKind
@@ -44,10 +43,10 @@ def bundles_of(codename: str) -> dict[str, Bundle]:
 def ground_of(codename: str, copies: int = 1) -> Ground:
     bundles = bundles_of(codename)
     moves = [
-        replace(move, name=f"{move.name}-{n}" if n else move.name)
+        move
         for n in range(copies)
         for name, bundle in bundles.items()
-        for move in moves_of(name, bundle)
+        for move in moves_of(f"{name}-{n}" if n else name, bundle)
     ]
     builds = {b.build: b for bundle in bundles.values() for b in bundle.placed}
     updates = updates_of(next(iter(bundles.values())), Graph(list(builds.values())))
@@ -176,10 +175,11 @@ def crowded(guides: int, builds: int) -> None:
         chain.append(newest.model_copy(update=update))
     began = time.perf_counter()
     moves = [
-        replace(move, name=f"{name}-{n}")
+        move
         for n in range(guides)
         for name, bundle in [bundles[n % len(bundles)]]
-        for move in moves_of(name, bundle)
+        # Each with a memory of its own, as guides that differ have.
+        for move in moves_of(f"{name}-{n}", bundle)
     ]
     on = Ground([*moves, *updates_of(bundles[0][1], Graph(chain))])
     usual = on.phone({})

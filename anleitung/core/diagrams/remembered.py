@@ -3,10 +3,12 @@
 A step asks only some slots, one after the other, and what it asks next follows from the answers so
 far. So its questions make a tree: at each branch a slot, at each leaf what it wrote and found. A
 phone that answers as an earlier one did comes to the same leaf, whatever the rest of it is like.
+The same is true of all steps together: what they ask that none of them wrote before.
 """
 
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass, field
-from typing import Any
+from typing import Generic, TypeVar
 
 from anleitung.core.diagrams.one import OneRun, OneStart, PlainState
 from anleitung.core.diagrams.run import CompiledStep
@@ -14,23 +16,64 @@ from anleitung.core.diagrams.space import Value
 from anleitung.core.diagrams.subject import Ended, same_value
 
 MOST_LEAVES = 1_000  # of all steps together; beyond that they are run without remembering
+MOST_RUNS = 400  # of all steps in turn
+
+_Held = TypeVar("_Held")
 
 
 @dataclass(slots=True)
 class _Leaf:
-    """writes: slots that hold something else after it; ended: how and with which finding."""
+    """asked: in order; writes: slots that hold something else after it; ended: how and with which
 
+    finding.
+    """
+
+    asked: tuple[str, ...]
     writes: PlainState
     found: list[tuple[str, str]]
     ended: tuple[str, str] | None
 
 
 @dataclass(slots=True)
-class _Branch:
+class _Branch(Generic[_Held]):
     """slot: what is asked here; ways: answer → what comes next."""
 
     slot: str
-    ways: dict[Value, "_Branch | _Leaf"] = field(default_factory=dict)
+    ways: "dict[Value, _Branch[_Held] | _Held]" = field(default_factory=dict)
+
+
+class Tree(Generic[_Held]):
+    """What comes of answers to questions, each of which follows from the answers before it."""
+
+    def __init__(self) -> None:
+        self._root: _Branch[_Held] | _Held | None = None
+
+    def known(self, answer: Callable[[str], Value]) -> _Held | None:
+        """What comes of these answers, None where nobody has answered so yet."""
+        here = self._root
+        while isinstance(here, _Branch):
+            here = here.ways.get(answer(here.slot))
+        return here
+
+    def grow(self, asked: Iterable[tuple[str, Value]], held: _Held) -> None:
+        """asked: (slot, answer) in order, as one who answered so far as well was asked."""
+        questions = list(asked)
+        here, at = self._root, 0
+        while isinstance(here, _Branch):
+            slot, value = questions[at]
+            assert slot == here.slot, "who answered alike is asked the same"
+            at += 1
+            following = here.ways.get(value)
+            if following is None:
+                break
+            here = following
+        made: _Branch[_Held] | _Held = held
+        for slot, value in reversed(questions[at:]):
+            made = _Branch(slot, {value: made})
+        if isinstance(here, _Branch):
+            here.ways[questions[at - 1][1]] = made
+        else:
+            self._root = made
 
 
 class _Asked(PlainState):
@@ -52,39 +95,82 @@ class _Asked(PlainState):
         super().__setitem__(slot, value)
 
 
-class Remembered:
+@dataclass(slots=True)
+class Whole:
+    """All steps in turn. asked: what was asked of the phone as it began, with its answers, in
+
+    order; writes: slots that hold something else at the end, or were written.
+    """
+
+    run: OneRun
+    asked: dict[str, Value]
+    writes: PlainState
+
+
+class Remembered(Generic[_Held]):
     """The steps of one guide. Runs are those of run_from."""
 
     def __init__(self, steps: tuple[CompiledStep, ...]) -> None:
         self._steps = steps
-        self._trees: list[_Branch | _Leaf | None] = [None] * len(steps)
+        self._trees: list[Tree[_Leaf]] = [Tree() for _step in steps]
         self._leaves = 0
+        self._runs: Tree[_Held] = Tree()
+        self._held = 0
+
+    def outcome(
+        self,
+        answer: Callable[[str], Value],
+        begin: Callable[[], PlainState],
+        also: tuple[str, ...],
+        make: Callable[[Whole], _Held],
+    ) -> _Held:
+        """What ``make`` makes of the run of a phone. answer: a slot of it as it begins; begin: all
+
+        of them; also: slots that ``make`` looks at, beside what the steps ask and write.
+        """
+        known = self._runs.known(answer)
+        if known is not None:
+            return known
+        whole = self._run(begin())
+        made = make(whole)
+        if self._held < MOST_RUNS:
+            self._held += 1
+            first = whole.run.states[0]
+            asked = {slot: first[slot] for slot in also} | whole.asked
+            self._runs.grow(asked.items(), made)
+        return made
 
     def run_from(self, state: PlainState) -> OneRun:
+        return self._run(state).run
+
+    def _run(self, state: PlainState) -> Whole:
         run = OneRun(states=[state])
-        for number, step in enumerate(self._steps):
+        whole = Whole(run, {}, {})
+        for tree, step in zip(self._trees, self._steps, strict=True):
             if run.ended is not None:
                 break
             before = run.states[-1]
-            concerned = all(same_value(before[slot], wanted) for slot, wanted in step.guards)
+            concerned = True
+            for slot, wanted in step.guards:
+                _note(whole, slot, before)
+                if not same_value(before[slot], wanted):
+                    concerned = False
+                    break
             run.concerned.append(concerned)
             if not concerned:
                 run.states.append(before)
                 continue
-            leaf = self._known(number, before) or self._new(number, step, before)
+            leaf = tree.known(before.__getitem__) or self._new(tree, step, before)
+            for slot in leaf.asked:
+                _note(whole, slot, before)
+            whole.writes.update(leaf.writes)
             run.findings |= {(finding, subject, step.id) for finding, subject in leaf.found}
             run.states.append({**before, **leaf.writes} if leaf.writes else before)
             if leaf.ended is not None:
                 run.ended = (step.id, *leaf.ended)
-        return run
+        return whole
 
-    def _known(self, number: int, state: PlainState) -> _Leaf | None:
-        here = self._trees[number]
-        while isinstance(here, _Branch):
-            here = here.ways.get(state[here.slot])
-        return here
-
-    def _new(self, number: int, step: CompiledStep, before: PlainState) -> _Leaf:
+    def _new(self, tree: Tree[_Leaf], step: CompiledStep, before: PlainState) -> _Leaf:
         asked = _Asked(before)
         view = OneStart(before)
         view.state = asked
@@ -94,27 +180,14 @@ class Remembered:
         except Ended as end:
             ended = (end.how, end.finding)
         writes = {slot: dict.__getitem__(asked, slot) for slot in asked.written}
-        leaf = _Leaf(writes, view.found, ended)
+        leaf = _Leaf(tuple(asked.asked), writes, view.found, ended)
         if self._leaves < MOST_LEAVES:
             self._leaves += 1
-            self._grow(number, list(asked.asked.items()), leaf)
+            tree.grow(asked.asked.items(), leaf)
         return leaf
 
-    def _grow(self, number: int, asked: list[tuple[str, Any]], leaf: _Leaf) -> None:
-        made: _Branch | _Leaf = leaf
-        here = self._trees[number]
-        at = 0
-        while isinstance(here, _Branch):
-            slot, value = asked[at]
-            assert slot == here.slot, "a step asks the same of phones that answered alike"
-            at += 1
-            following = here.ways.get(value)
-            if following is None:
-                break
-            here = following
-        for slot, value in reversed(asked[at:]):
-            made = _Branch(slot, {value: made})
-        if isinstance(here, _Branch):
-            here.ways[asked[at - 1][1]] = made
-        else:
-            self._trees[number] = made
+
+def _note(whole: Whole, slot: str, state: PlainState) -> None:
+    """What a step wrote itself is nothing that it asks of the phone."""
+    if slot not in whole.writes and slot not in whole.asked:
+        whole.asked[slot] = state[slot]

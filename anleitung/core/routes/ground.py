@@ -61,6 +61,7 @@ class Ground:
         self.moves = tuple(moves)
         self.bundles = {m.name: m.bundle for m in self.moves}
         self._begun: dict[tuple[str, tuple[str, ...]], PlainState] = {}
+        self._staying: dict[tuple[str, tuple[str, ...]], PlainState] = {}
 
     @cached_property
     def world(self) -> World:
@@ -163,7 +164,7 @@ class Ground:
 
         state: without what belongs to the guide before (left_behind).
         """
-        return {**self.begun(move, phone), **state, **_BETWEEN, **_chosen(move)}
+        return {**self.begun(move, phone), **state, **_BETWEEN, **move.chosen}
 
     def begun(self, move: Move, phone: Mapping[str, str]) -> PlainState:
         """What this guide begins with on a phone that nothing was done to."""
@@ -173,17 +174,23 @@ class Ground:
             self._begun[key] = {slot: self.space.at(node, phone) for slot, node in fresh.items()}
         return self._begun[key]
 
-    def admits(self, move: Move, state: PlainState, phone: Mapping[str, str]) -> bool:
-        """Whether its admission lets the phone in, as it would stand at the beginning."""
-        layers = _Layers(_chosen(move), _BETWEEN, state, self.begun(move, phone))
-        return move.admission.over(layers) is True
+    def entering(self, move: Move, state: PlainState, phone: Mapping[str, str]) -> "Layers":
+        """The same, of which only single slots are asked."""
+        return Layers(move.chosen, _BETWEEN, state, self.begun(move, phone))
+
+    def begun_to_stay(self, move: Move, phone: Mapping[str, str]) -> PlainState:
+        """What of the beginning is of concern to whatever comes after this guide."""
+        key = (move.name, tuple(phone.values()))
+        if key not in self._staying:
+            self._staying[key] = left_behind(self.begun(move, phone))
+        return self._staying[key]
 
     def enter_all(self, move: Move, state: State) -> State:
         """The same for all phones at once."""
         fresh = self._fresh[move.name]
         leaf = self.space.leaf
         kept = {slot: node for slot, node in state.items() if stays(slot)}
-        chosen = {slot: leaf(choice) for slot, choice in _chosen(move).items()}
+        chosen = {slot: leaf(choice) for slot, choice in move.chosen.items()}
         between = {slot: leaf(value) for slot, value in _BETWEEN.items()}
         return {**fresh, **kept, **between, **chosen}
 
@@ -245,7 +252,7 @@ def _without_turns(state: State) -> State:
     return {slot: node for slot, node in state.items() if ": " not in slot}
 
 
-class _Layers:
+class Layers:
     """A state that is laid over others, as a condition reads it, without copying any."""
 
     def __init__(self, *layers: PlainState) -> None:
@@ -265,10 +272,6 @@ class _Layers:
 
     def combine(self, fn: Callable[[Any, Any], Value], a: Value, b: Value) -> Value:
         return fn(a, b)
-
-
-def _chosen(move: Move) -> PlainState:
-    return {f"option.{option}": choice for option, choice in move.choices}
 
 
 def admits_all(space: Space, move: Move, state: State) -> Node:

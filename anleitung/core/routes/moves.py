@@ -1,11 +1,13 @@
 """What a route is made of: a published guide with its choices made, or an update of the maker."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from functools import cached_property
 from itertools import product
 from math import prod
+from typing import Any
 
+from anleitung.core.diagrams.one import PlainState
 from anleitung.core.diagrams.remembered import Remembered
 from anleitung.core.diagrams.run import CompiledStep
 from anleitung.core.diagrams.subject import Formula
@@ -60,7 +62,7 @@ class Move:
     """choices: (option, choice), of all options. avoided: why it is not taken, "" where it is.
 
     name: of the guide, or "update <build>"; it stays when the guide gets a new version. skipped:
-    ids of steps that are not gone through.
+    ids of steps that are not gone through. memory: of the guide, whatever is chosen in it.
     """
 
     name: str
@@ -70,6 +72,7 @@ class Move:
     reported: Reported = Reported()
     is_update: bool = False
     skipped: frozenset[str] = frozenset()
+    memory: "Memory" = field(default_factory=lambda: Memory(), repr=False, compare=False)
 
     @property
     def title(self) -> str:
@@ -90,6 +93,11 @@ class Move:
     @cached_property
     def rows(self) -> tuple[Row, ...]:
         return tuple(r for r in rows_of(self.bundle.guide) if r.step.id not in self.skipped)
+
+    @cached_property
+    def chosen(self) -> PlainState:
+        """Its choices, as the state holds them."""
+        return {f"option.{option}": choice for option, choice in self.choices}
 
     @cached_property
     def admission(self) -> Formula:
@@ -124,9 +132,9 @@ class Move:
         return sum(t.hands_on[1] for t in always), sum(t.waiting[1] for t in always)
 
     @cached_property
-    def remembered(self) -> Remembered:
+    def remembered(self) -> Remembered[Any]:
         """Its steps, with what they did to phones so far."""
-        return Remembered(self.steps)
+        return self.memory.of(self.skipped, self.steps)
 
     @cached_property
     def risk(self) -> int:
@@ -144,6 +152,19 @@ class Move:
         return worst
 
 
+class Memory:
+    """What a guide did to phones so far. Its steps ask what was chosen as they ask all else, so
+
+    that one memory serves all ways to choose; one without some steps has its own.
+    """
+
+    def __init__(self) -> None:
+        self._kept: dict[frozenset[str], Remembered[Any]] = {}
+
+    def of(self, skipped: frozenset[str], steps: tuple[CompiledStep, ...]) -> Remembered[Any]:
+        return self._kept.setdefault(skipped, Remembered(steps))
+
+
 def ways_to_choose(bundle: Bundle) -> int:
     """In how many ways its options can be answered together."""
     return prod(len(choices) for choices in bundle.options.values())
@@ -153,12 +174,12 @@ def moves_of(
     name: str, bundle: Bundle, *, avoided: str = "", reported: Reported = Reported()
 ) -> Iterator[Move]:
     """The guide once for each way to make its choices, for the first MOST_CHOICES of them."""
-    options = bundle.options
+    options, memory = bundle.options, Memory()
     for at, made in enumerate(product(*options.values())):
         if at == MOST_CHOICES:
             return
         choices = tuple(zip(options, made, strict=True))
-        yield Move(name, bundle, choices, avoided, reported)
+        yield Move(name, bundle, choices, avoided, reported, memory=memory)
 
 
 def updates_of(bundle: Bundle, graph: Graph) -> Iterator[Move]:

@@ -3,6 +3,7 @@
 from dataclasses import dataclass, replace
 
 from anleitung.core.diagrams.one import PlainState
+from anleitung.core.diagrams.remembered import Remembered, Whole
 from anleitung.core.guide.times import Span
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.take import tool_of
@@ -62,18 +63,34 @@ class Refusal:
 def take(ground: Ground, move: Move, state: PlainState, phone: dict[str, str]) -> Leg | Refusal:
     if not _begins(move, state) or move.doors.shut_out(state):
         return Refusal(move)
-    if not ground.admits(move, state, phone):
+    entering = ground.entering(move, state, phone)
+    if move.admission.over(entering) is not True:
         return Refusal(move)
     if unlisted := ground.unlisted(move, state):
         return Refusal(move, unlisted=unlisted)
-    run = move.remembered.run_from(ground.enter(move, state, phone))
+    remembered: Remembered[Leg | Refusal] = move.remembered
+    went = remembered.outcome(
+        entering.slot,
+        lambda: ground.enter(move, state, phone),
+        LOSSES,
+        lambda whole: _went(move, whole),
+    )
+    # The memory is that of the guide: another way to choose may have gone the same way before.
+    if isinstance(went, Refusal):
+        return replace(went, move=move)
+    after = {**ground.begun_to_stay(move, phone), **state, **went.after}
+    return replace(went, move=move, after=after, flags=flags_for(move, state, phone))
+
+
+def _went(move: Move, whole: Whole) -> Leg | Refusal:
+    """A leg of which after holds only what was written."""
+    run = whole.run
     for finding, subject, step in sorted(run.findings):
         if BY_ID[finding].severity is Severity.STOP:
             return Refusal(move, step, finding, subject)
     if run.ended is not None:
         return Refusal(move, run.ended[0], run.ended[2])
-    leg = _leg(move, run.states, run.concerned)
-    return replace(leg, flags=flags_for(move, state, phone)) if move.reported.flags else leg
+    return replace(_leg(move, run.states, run.concerned), after=left_behind(whole.writes))
 
 
 def flags_for(move: Move, state: PlainState, phone: dict[str, str]) -> tuple[Flag, ...]:
@@ -81,6 +98,8 @@ def flags_for(move: Move, state: PlainState, phone: dict[str, str]) -> tuple[Fla
 
     what it says of this phone fits.
     """
+    if not move.reported.flags:
+        return ()
     world = move.bundle.world
     base = {str(state[s]) for s in world.vocabulary["base"].here if s in state}
     chosen = {f"option.{option}": choice for option, choice in move.choices}

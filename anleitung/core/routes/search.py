@@ -135,10 +135,12 @@ class _Seeker:
         """The ways that are one leg longer, as far as nothing beats them."""
         following: list[Route] = []
         for way in layer:
-            if way not in self.labels[self._key(way)] or self._is_hopeless(way):
+            known = self.labels[self._key(way)]
+            gone = self._gone(way)
+            if not any(each is way for each in known) or gone & self.aim.keep:
                 continue
             for move in moves:
-                if self._is_hopeless(way, move):
+                if self._is_beaten(way, gone, move):
                     continue
                 leg = take(self.ground, move, way.after, self.phone)
                 self.runs += isinstance(leg, Leg) or bool(leg.finding)
@@ -169,28 +171,25 @@ class _Seeker:
         if not way.cost.lost & self.aim.keep and holds(self.ground, self.aim, way.after):
             self.there.append(way)
 
-    def _is_hopeless(self, way: Route, move: Move | None = None) -> bool:
-        """Whatever follows, what is to be kept is gone, or something that is there already is no
+    def _gone(self, way: Route) -> frozenset[str]:
+        """What is lost for good: data that comes back from no copy, and the warranty; root and the
 
-        worse in anything. Data that is gone comes back only from a copy, the warranty never;
-
-        root and the quality of films may. Risk and time only grow, with a move by what it takes of
-        every phone.
+        quality of films may come back.
         """
-        gone = frozenset(
+        return frozenset(
             loss
             for loss in way.cost.lost
             if loss == "warranty"
             or (loss in LOSSES and way.after[f"backup.{loss}"] in ("none", "lost"))
         )
-        if gone & self.aim.keep:
-            return True
-        least = way.cost._replace(lost=gone)
-        if move is not None:
-            hands, waiting = move.least
-            least = Cost(
-                gone, max(least.risk, move.risk), least.hands + hands, least.waiting + waiting
-            )
+
+    def _is_beaten(self, way: Route, gone: frozenset[str], move: Move) -> bool:
+        """Whatever follows the move, something that is there already is no worse in anything.
+
+        Risk and time only grow, with a move by what it takes of every phone.
+        """
+        cost, (hands, waiting) = way.cost, move.least
+        least = Cost(gone, max(cost.risk, move.risk), cost.hands + hands, cost.waiting + waiting)
         return any(each.cost.beats(least) for each in self.there)
 
     def found(self, legs: int, *, is_whole: bool) -> Found:

@@ -1,5 +1,6 @@
 """What is remembered of a step is what the step does."""
 
+from dataclasses import replace
 from random import Random
 
 import pytest
@@ -9,7 +10,9 @@ from hypothesis import strategies as st
 from anleitung.core.diagrams.one import run_from
 from anleitung.core.diagrams.remembered import Remembered
 from anleitung.core.diagrams.space import FactKind
-from tests.core.routes.test_routes import ground
+from anleitung.core.routes.moves import Memory
+from anleitung.core.routes.run import Leg, take
+from tests.core.routes.test_routes import ground, some_phone
 
 
 @pytest.mark.parametrize("codename", ["palstek", "schotstek", "poller"])
@@ -34,6 +37,23 @@ def test_a_phone_that_answers_as_an_earlier_one_is_done_the_same_to(
                 assert mine.states == theirs.states
                 assert (mine.findings, mine.ended) == (theirs.findings, theirs.ended)
                 assert mine.concerned == theirs.concerned
+
+
+@pytest.mark.parametrize("codename", ["palstek", "schotstek", "poller"])
+@settings(max_examples=12, deadline=None)
+@given(seed=st.integers(0, 10_000))
+def test_a_leg_is_the_same_with_and_without_what_is_remembered(codename: str, seed: int) -> None:
+    """Whatever was chosen before, on whatever phone, and where two guides are gone through."""
+    on, random = ground(codename), Random(seed)
+    for _again in range(3):
+        phone = some_phone(on, random) if random.random() < 0.5 else on.phone({})
+        state = on.state_of(phone)
+        for move in (*random.sample(on.moves, k=3), *on.moves):
+            leg = take(on, move, state, phone)
+            assert leg == take(on, replace(move, memory=Memory()), state, phone)
+            if isinstance(leg, Leg):
+                state = leg.after
+                break
 
 
 def test_a_step_is_run_once_for_phones_that_differ_in_what_it_does_not_ask() -> None:
