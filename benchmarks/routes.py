@@ -185,7 +185,7 @@ def crowded(guides: int, builds: int) -> None:
     usual = on.phone({})
     on.state_of(usual)
     made = 1000 * (time.perf_counter() - began)
-    found_first, first, whole = [], [], []
+    found_first, first, whole, again = [], [], [], []
     wanted = [
         ("system is wattlaeufer and mode is system", {}),
         ("system is wattlaeufer and root is present", {}),
@@ -204,12 +204,19 @@ def crowded(guides: int, builds: int) -> None:
         for route in answer.routes[:5]:
             spread_of(on, [leg.move for leg in route.legs], known, aim)
         whole.append(1000 * (time.perf_counter() - began))
+        # Of another phone, when what the guides do to one like it is known already.
+        other = on.phone({**known, "variant": "K6"})
+        search(on, other, aim)
+        began = time.perf_counter()
+        search(on, other, aim)
+        again.append(1000 * (time.perf_counter() - began))
     print(
         f"palstek with {guides} guides ({len(moves)} ways to go through them) and {len(chain)} "
         f"builds: made in {made:.0f} ms; the first way found after a median of "
         f"{statistics.median(found_first):.0f} ms, longest {max(found_first):.0f} ms; the choices "
         f"median {statistics.median(first):.0f} ms, longest {max(first):.0f} ms; all with "
-        f"their spread median {statistics.median(whole):.0f} ms, longest {max(whole):.0f} ms"
+        f"their spread median {statistics.median(whole):.0f} ms, longest {max(whole):.0f} ms; "
+        f"remembered median {statistics.median(again):.0f} ms, longest {max(again):.0f} ms"
     )
 
 

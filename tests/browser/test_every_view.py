@@ -400,3 +400,25 @@ def test_findings_of_the_whole_guide_are_in_the_walk(bench: Page) -> None:
     expect(bench.locator("[aria-current=step]")).to_be_focused()
     bench.keyboard.press("p")
     expect(whole).to_be_focused()
+
+
+@pytest.mark.breaks("Failed to fetch dynamically imported module")
+def test_what_cannot_be_fetched_is_said_and_takes_nothing_else_with_it(bench: Page) -> None:
+    bench.goto(SHEET)
+    expect(bench.get_by_role("heading", level=1)).to_be_visible()
+    bench.wait_for_load_state("networkidle")
+    bench.route("**/assets/*.js", lambda route: route.abort())
+    # A dialog: the page stays as it is.
+    bench.get_by_role("button", name="Withdraw").click()
+    expect(bench.get_by_text("This could not be loaded.")).to_be_attached()
+    expect(bench.get_by_role("heading", level=1)).to_contain_text("Install Wattläufer 5")
+    # A view: what is around it stays, and so do the views that are there.
+    bench.get_by_role("link", name="Host tools").click()
+    failed = bench.get_by_role("alert")
+    expect(failed).to_contain_text("This view could not be loaded")
+    bench.get_by_role("link", name="Desk").click()
+    expect(failed).not_to_be_attached()
+    bench.unroute("**/assets/*.js")
+    bench.go_back()
+    bench.get_by_role("button", name="Reload the page").click()
+    expect(bench.get_by_role("heading", name="Host tools")).to_be_visible()
