@@ -6,9 +6,9 @@ phone that answers as an earlier one did comes to the same leaf, whatever the re
 The same is true of all steps together: what they ask that none of them wrote before.
 """
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
-from typing import Generic, TypeVar
+from typing import Generic, TypeAlias, TypeVar
 
 from anleitung.core.diagrams.one import OneRun, OneStart, PlainState
 from anleitung.core.diagrams.run import CompiledStep
@@ -35,45 +35,86 @@ class _Leaf:
 
 
 @dataclass(slots=True)
+class _Path(Generic[_Held]):
+    """Questions that everybody so far answered alike. then: what comes after them."""
+
+    slots: tuple[str, ...]
+    values: tuple[Value, ...]
+    then: "_Branch[_Held] | _Held"
+
+
+@dataclass(slots=True)
 class _Branch(Generic[_Held]):
     """slot: what is asked here; ways: answer → what comes next."""
 
     slot: str
-    ways: "dict[Value, _Branch[_Held] | _Held]" = field(default_factory=dict)
+    ways: "dict[Value, _Node[_Held]]" = field(default_factory=dict)
+
+
+_Node: TypeAlias = _Path[_Held] | _Branch[_Held] | _Held
 
 
 class Tree(Generic[_Held]):
     """What comes of answers to questions, each of which follows from the answers before it."""
 
     def __init__(self) -> None:
-        self._root: _Branch[_Held] | _Held | None = None
+        self._root: _Node[_Held] | None = None
 
     def known(self, answer: Callable[[str], Value]) -> _Held | None:
         """What comes of these answers, None where nobody has answered so yet."""
         here = self._root
-        while isinstance(here, _Branch):
-            here = here.ways.get(answer(here.slot))
-        return here
+        while True:
+            if isinstance(here, _Path):
+                for slot, value in zip(here.slots, here.values, strict=True):
+                    if answer(slot) != value:
+                        return None
+                here = here.then
+            elif isinstance(here, _Branch):
+                here = here.ways.get(answer(here.slot))
+            else:
+                return here
 
-    def grow(self, asked: Iterable[tuple[str, Value]], held: _Held) -> None:
-        """asked: (slot, answer) in order, as one who answered so far as well was asked."""
-        questions = list(asked)
-        here, at = self._root, 0
-        while isinstance(here, _Branch):
-            slot, value = questions[at]
-            assert slot == here.slot, "who answered alike is asked the same"
-            at += 1
-            following = here.ways.get(value)
-            if following is None:
-                break
-            here = following
-        made: _Branch[_Held] | _Held = held
-        for slot, value in reversed(questions[at:]):
-            made = _Branch(slot, {value: made})
+    def grow(self, asked: Mapping[str, Value], held: _Held) -> None:
+        """asked: slot → answer, in the order of asking; who answered alike so far was asked the
+
+        same.
+        """
+        self._root = self._put(self._root, tuple(asked), tuple(asked.values()), held)
+
+    def _put(
+        self,
+        here: _Node[_Held] | None,
+        slots: tuple[str, ...],
+        values: tuple[Value, ...],
+        held: _Held,
+    ) -> _Node[_Held]:
         if isinstance(here, _Branch):
-            here.ways[questions[at - 1][1]] = made
-        else:
-            self._root = made
+            assert here.slot == slots[0], "who answered alike is asked the same"
+            following = here.ways.get(values[0])
+            here.ways[values[0]] = self._put(following, slots[1:], values[1:], held)
+            return here
+        if not isinstance(here, _Path):
+            return _path(slots, values, held)
+        alike = [mine == other for mine, other in zip(here.values, values, strict=False)]
+        at = alike.index(False) if False in alike else len(here.slots)
+        assert here.slots[: at + 1] == slots[: min(at + 1, len(here.slots))], (
+            "who answered alike is asked the same"
+        )
+        if at == len(here.slots):
+            then = self._put(here.then, slots[at:], values[at:], held)
+            return _path(here.slots, here.values, then)
+        ways = {
+            here.values[at]: _path(here.slots[at + 1 :], here.values[at + 1 :], here.then),
+            values[at]: _path(slots[at + 1 :], values[at + 1 :], held),
+        }
+        return _path(here.slots[:at], here.values[:at], _Branch(here.slots[at], ways))
+
+
+def _path(slots: tuple[str, ...], values: tuple[Value, ...], then: _Node[_Held]) -> _Node[_Held]:
+    """Two stretches that follow one another are one."""
+    if isinstance(then, _Path):
+        return _Path((*slots, *then.slots), (*values, *then.values), then.then)
+    return _Path(slots, values, then) if slots else then
 
 
 class _Asked(PlainState):
@@ -137,7 +178,7 @@ class Remembered(Generic[_Held]):
             self._held += 1
             first = whole.run.states[0]
             asked = {slot: first[slot] for slot in also} | whole.asked
-            self._runs.grow(asked.items(), made)
+            self._runs.grow(asked, made)
         return made
 
     def run_from(self, state: PlainState) -> OneRun:
@@ -183,7 +224,7 @@ class Remembered(Generic[_Held]):
         leaf = _Leaf(tuple(asked.asked), writes, view.found, ended)
         if self._leaves < MOST_LEAVES:
             self._leaves += 1
-            tree.grow(asked.asked.items(), leaf)
+            tree.grow(asked.asked, leaf)
         return leaf
 
 

@@ -176,7 +176,7 @@ class Ground:
 
     def entering(self, move: Move, state: PlainState, phone: Mapping[str, str]) -> "Layers":
         """The same, of which only single slots are asked."""
-        return Layers(move.chosen, _BETWEEN, state, self.begun(move, phone))
+        return Layers(state, {**_BETWEEN, **move.chosen}, self.begun(move, phone))
 
     def begun_to_stay(self, move: Move, phone: Mapping[str, str]) -> PlainState:
         """What of the beginning is of concern to whatever comes after this guide."""
@@ -252,17 +252,23 @@ def _without_turns(state: State) -> State:
     return {slot: node for slot, node in state.items() if ": " not in slot}
 
 
-class Layers:
-    """A state that is laid over others, as a condition reads it, without copying any."""
+_NOT_THERE = object()
 
-    def __init__(self, *layers: PlainState) -> None:
-        self._layers = layers
+
+class Layers:
+    """States laid over one another, the first uppermost, as a condition reads them; none is copied.
+
+    What one leg leaves behind, and what stands between two guides, hold no slot in common.
+    """
+
+    def __init__(self, first: PlainState, second: PlainState, last: PlainState) -> None:
+        self._first, self._second, self._last = first, second, last
 
     def slot(self, name: str) -> Value:
-        for layer in self._layers:
-            if name in layer:
-                return layer[name]
-        raise KeyError(name)
+        found = self._first.get(name, _NOT_THERE)
+        if found is _NOT_THERE:
+            found = self._second.get(name, _NOT_THERE)
+        return self._last[name] if found is _NOT_THERE else found
 
     def const(self, value: Value) -> Value:
         return value
