@@ -129,7 +129,10 @@ def test_where_not_all_ways_to_choose_were_tried_it_says_so(
 
 @pytest.mark.parametrize(
     ("variant", "says"),
-    [("K6", "Do not begin: readers report failures on phones like this one."), ("M6", "when you come to this leg")],
+    [
+        ("K6", "Do not begin: readers report failures on phones like this one."),
+        ("M6", "when you come to this leg"),
+    ],
 )
 def test_a_leg_that_is_reported_to_fail_on_such_phones_says_so(
     monkeypatch: pytest.MonkeyPatch, two: Revision, variant: str, says: str

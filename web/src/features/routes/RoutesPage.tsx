@@ -4,11 +4,13 @@ import { Link, useLocation, useParams } from "react-router";
 import { api, type RouteMap } from "../../api/client";
 import { patiently } from "../../api/patiently";
 import { counted } from "../../ui/counted";
+import { TextButton } from "../../ui/TextButton";
 import { usePageTitle } from "../../ui/usePageTitle";
 import { Waiting } from "../../ui/Waiting";
 import { CodenameHead } from "../codename";
 import { MapDrawn } from "./MapDrawn";
 import { OnePlace } from "./OnePlace";
+import { updatesAside } from "./placeMap";
 
 const mapQuery = (codename: string) => ({
   queryKey: ["map", codename],
@@ -57,6 +59,9 @@ export function RoutesPage() {
 function Drawn({ codename, map }: { codename: string; map: RouteMap }) {
   const { hash } = useLocation();
   const [chosen, setChosen] = useState(decodeURIComponent(hash.slice(1)));
+  const [all, setAll] = useState(false);
+  const aside = updatesAside(map.places);
+  const drawn = all ? map.places : map.places.filter((each) => !aside.includes(each));
   const unreached = map.places.filter(
     (each) => each.rank === 0 && !each.avoided && !each.is_rescue,
   );
@@ -70,8 +75,18 @@ function Drawn({ codename, map }: { codename: string; map: RouteMap }) {
         behind the leg before it on the shortest way of a phone as sold.
       </p>
       <div className="overflow-x-auto">
-        <MapDrawn map={map} chosen={chosen} onChoose={setChosen} />
+        <MapDrawn map={{ ...map, places: drawn }} chosen={chosen} onChoose={setChosen} />
       </div>
+      {aside.length > 0 && (
+        <p className="mt-1">
+          <span className="text-soft">
+            {counted(aside.length, "update")} on the shortest way of no guide:
+          </span>{" "}
+          <TextButton aria-pressed={all} onClick={() => setAll(!all)}>
+            {all ? "Leave them out" : "Draw them as well"}
+          </TextButton>
+        </p>
+      )}
       <Others label="Not reached from a phone as sold" places={unreached} onChoose={setChosen} />
       <Others label="For phones that hang" places={rescues} onChoose={setChosen} />
       <Others label="Avoided by routes" places={avoided} onChoose={setChosen} />

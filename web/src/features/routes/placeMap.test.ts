@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { placeMap } from "./placeMap";
+import { placeMap, updatesAside } from "./placeMap";
 
 const place = (name: string, ...way: string[]) => ({
   name,
@@ -30,4 +30,15 @@ test("each place stands behind the leg before it, in a row of its own", () => {
     ["update 2", 1, 2],
   ]);
   expect([drawing.columns, drawing.rows]).toEqual([4, 3]);
+});
+
+test("updates on the way of a guide are never aside, and guides are not", () => {
+  const places = [
+    place("unlock", "unlock"),
+    place("update 2", "update 2"),
+    place("update 3", "update 2", "update 3"),
+    place("update 4"),
+    place("base", "update 2", "base"),
+  ];
+  expect(updatesAside(places).map((each) => each.name)).toEqual(["update 3"]);
 });

@@ -16,6 +16,12 @@ export interface MapDrawing {
   rows: number;
 }
 
+/** Updates that are on the shortest way of no guide: they lead on to other updates at the most. */
+export function updatesAside(places: Place[]): Place[] {
+  const needed = new Set(places.filter((each) => !each.is_update).flatMap((each) => each.way));
+  return places.filter((each) => each.is_update && each.rank > 0 && !needed.has(each.name));
+}
+
 /**
  * Puts what is reached in columns, by how many legs a phone as sold needs, each behind the leg
  * before it, so that no line crosses another. What is not reached stands in none.
