@@ -13,7 +13,8 @@ from anleitung.accounts.services.tokens import person_of
 
 # What a tester sends; all else that changes something is for maintainers.
 OF_TESTERS = re.compile(
-    r"^/api/(compare|drafts/[^/]+/[^/]+/(runs|remarks|remarks/[0-9]+)|revisions/[^/]+/reports)$"
+    r"^/api/(compare|codenames/[^/]+/map|drafts/[^/]+/[^/]+/(runs|remarks|remarks/[0-9]+)"
+    r"|revisions/[^/]+/reports)$"
 )
 # What a token for drafts may do: bring bundles in. Publishing and deciding take a person.
 OF_DRAFT_TOKENS = re.compile(r"^/api/bundles$")

@@ -157,7 +157,7 @@ class Told:
         for each in found:
             by_guide.setdefault(each.guide, []).append(each)
         for name, all_ in by_guide.items():
-            worst = min(all_, key=lambda u: u.rescued / u.of if u.of else 0)
+            worst = min(all_, key=lambda u: u.together / u.of if u.of else 0)
             numbers = [_number(self._ground.bundles[name], u.step) for u in all_]
             yield self._trouble("rescue", name, self._unrescued(worst, numbers))
 
@@ -171,9 +171,12 @@ class Told:
         if not best:
             return f"If {steps} is cut short, the phone hangs, and no guide here leads it back."
         who = f"not those with {worst.who}" if worst.who else "not the others"
+        others = (
+            f" (with other guides {worst.together:,})" if worst.together > worst.rescued else ""
+        )
         return (
             f"If {steps} is cut short, the phone hangs. “{best}” leads {worst.rescued:,} of "
-            f"{worst.of:,} kinds back, {who}: {worst.why.removesuffix('.')}."
+            f"{worst.of:,} kinds back{others}, {who}: {worst.why.removesuffix('.')}."
         )
 
     def differs(self, each: Difference) -> TroubleOut:

@@ -161,3 +161,26 @@ def test_ends_that_no_rescue_reaches_are_those_it_does_not_lead_back_from() -> N
     # Without any guide for phones that hang nobody is led back.
     alone = Ground([m for m in ground("schotstek").moves if m.name == "own-key"])
     assert [(u.best, u.rescued) for u in unrescued_of(alone)] == [("", 0)]
+
+
+def test_rescues_count_together_where_each_leads_some_phones_back() -> None:
+    whole = ground("schotstek")
+    (one,) = (u for u in unrescued_of(whole) if u.guide == "own-key")
+    assert one.together == one.rescued
+    rescue = whole.bundles["return-to-stock"]
+    said = print_condition(rescue.guide.admission.condition)
+
+    def narrowed(name: str, more: str) -> Bundle:
+        update = {"id": name, "admission": Typed.parse(f"{said} and {more}")}
+        return rescue.with_guide(rescue.guide.model_copy(update=update))
+
+    first = narrowed("first", "variant is V1")
+    second = narrowed("second", "variant is V1S")
+    own_key = [m for m in whole.moves if m.name == "own-key"]
+    some = Ground([*own_key, *moves_of("first", first)])
+    both = Ground([*some.moves, *moves_of("second", second)])
+    (half,) = (u for u in unrescued_of(some) if u.guide == "own-key")
+    (all_,) = (u for u in unrescued_of(both) if u.guide == "own-key")
+    assert half.together == half.rescued < one.rescued
+    assert (all_.together, all_.who) == (one.rescued, "region BI")
+    assert all_.rescued < all_.together

@@ -1,6 +1,6 @@
 """Does a rescue guide start from where a reader hangs? It is run from there, on the same phones."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from anleitung.core.diagrams.run import Budget, DiagramAlgebra, Procedure, State, run_all
 from anleitung.core.diagrams.space import FactKind, Node
@@ -23,7 +23,8 @@ class WayBack:
     """rescued: kinds of phone that hang after the step and come through the rescue guide; of: all
 
     that come to the step. why: what keeps the most of the others, "" for none; who: which phones
-    those are, "" for all of them.
+    those are, "" for all of them. left: the phones that are not led back, in the space of the
+    guide; None where nothing was run.
     """
 
     step: str
@@ -32,6 +33,7 @@ class WayBack:
     of: int
     why: str
     who: str = ""
+    left: Node | None = field(default=None, repr=False, compare=False)
 
 
 def prove_way_back(compiled: Compiled, step: str, rescue: Bundle) -> WayBack:
@@ -57,13 +59,15 @@ def prove_way_back(compiled: Compiled, step: str, rescue: Bundle) -> WayBack:
         if finding in ("promise-not-kept", "promise-not-decided"):
             ill = space.either(ill, phones)
     rescued = space.minus(after.alive[-1], ill) if after.finished else space.false
+    left = space.minus(hanging, rescued)
     return WayBack(
         step=step,
         guide=rescue.guide.id,
         rescued=space.count(rescued, _KINDS),
         of=space.count(hanging, _KINDS),
         why=_why(rescue, space.minus(hanging, admitted), hanging, after.findings, compiled),
-        who=phones_out(compiled, space.minus(hanging, rescued), hanging).words,
+        who=phones_out(compiled, left, hanging).words,
+        left=left,
     )
 
 
