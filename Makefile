@@ -5,7 +5,7 @@ PYTHON := .venv/bin/python
 PORT ?= 8000
 WEB_SOURCES := $(shell find web/src web/public -type f) web/package.json web/vite.config.ts web/tsconfig.json
 
-.PHONY: pages laws mutations survivors demo demo-reset test check-need-demo check-need-test lint types unit browser web \
+.PHONY: pages planner laws mutations survivors demo demo-reset test check-need-demo check-need-test lint types unit browser web \
   generated messages figures screenshots locks clean demo-bundles web-lint web-types web-unit loaded-demo
 
 demo: check-need-demo .make/static .make/compiled var/secret-key
@@ -85,6 +85,12 @@ figures: .make/dev .make/static var/secret-key
 	PYTHONPATH=. $(PYTHON) benchmarks/routes.py
 	PYTHONPATH=. $(PYTHON) benchmarks/beside_work.py
 	PYTHONPATH=. $(PYTHON) benchmarks/killed.py
+
+# Routes beside an established planner, which is installed apart from everything else.
+planner: .make/dev var/secret-key
+	@test -d var/planner || $(PYTHON) -m pip install -q --disable-pip-version-check --require-hashes \
+	  -r benchmarks/requirements.txt --target var/planner
+	PYTHONPATH=.:var/planner $(PYTHON) benchmarks/planner.py
 
 # The laws of the engine on many more random guides than the tests try.
 laws: .make/dev var/secret-key

@@ -19,7 +19,7 @@ export function SlipMargin({ step, isCurrent }: { step: string; isCurrent: boole
           <p key={each.message} className="mark mark-unknown">
             <span className="text-soft">Would be found here: </span>
             {each.message}
-            {isCurrent && each.phones && <span className="text-soft"> {each.phones}.</span>}
+            {isCurrent && each.phones && <span className="text-soft"> For {each.phones}.</span>}
           </p>
         ))}
       {harm && (
