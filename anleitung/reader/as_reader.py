@@ -19,7 +19,7 @@ from anleitung.guides.errors import NoPhoneLikeThat, NotThere
 from anleitung.guides.load import find_draft, load_bundle
 from anleitung.guides.walked import MOST_FACTS, walked
 from anleitung.guides.written import written_proof
-from anleitung.limits.spend import Limit, person, spend
+from anleitung.limits.spend import Limit, TooMany, person, spend
 from anleitung.reader.course import options_of, rescues_of
 from anleitung.reader.first import first_of
 from anleitung.reader.problems import problem_page
@@ -45,7 +45,11 @@ def draft_page(request: HttpRequest, codename: str, slug: str) -> HttpResponse:
     """
     if not is_maintainer(request.user):
         raise Http404
-    spend(PAGES, person(request.user), now=timezone.now(), says=_("Very many pages in this hour."))
+    says = _("Very many pages in this hour.")
+    try:
+        spend(PAGES, person(request.user), now=timezone.now(), says=says)
+    except TooMany as error:
+        return problem_page(request, status=429, title=says, text=str(error))
     try:
         draft = find_draft(codename, slug)
     except NotThere as error:

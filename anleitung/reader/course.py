@@ -24,6 +24,7 @@ class ShownChoice:
     takes: str
     advised: bool
     is_open: bool
+    comes: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,6 +75,8 @@ def options_of(
                     takes=span_words(o.seconds),
                     advised=o.choice == each.advised,
                     is_open=o.admitted > 0,
+                    # Of a choice with which nobody comes through nothing is known to be kept.
+                    comes=o.well > 0,
                 )
                 for o in each.outcomes
             ),

@@ -1,7 +1,7 @@
 """Routes over what is published: the ground of a codename, and one question answered on it."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Literal
 
@@ -182,8 +182,9 @@ def _reported(row: Revision, evidence: EvidenceOut, *, now: datetime) -> Reporte
 
 
 def _moves(name: str, bundle: Bundle, reported: Reported) -> tuple[Move, ...]:
-    key = (name, bundle.fingerprint, reported)
-    return _MOVES.get_or(key, lambda: tuple(moves_of(name, bundle, reported=reported)))
+    """What a guide did to phones is remembered on, whatever readers report of it."""
+    moves = _MOVES.get_or((name, bundle.fingerprint), lambda: tuple(moves_of(name, bundle)))
+    return tuple(replace(move, reported=reported) for move in moves)
 
 
 @dataclass(frozen=True)

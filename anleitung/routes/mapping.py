@@ -19,7 +19,7 @@ from anleitung.routes.ask import OnGround, ground_of
 from anleitung.routes.map_shown import FeedOut, MapOut, Told
 
 KIND = "map"
-FORM = 5  # of what is told: another one where its words or parts change
+FORM = 6  # of what is told: another one where its words or parts change
 
 
 def ask_map(*, actor: User, codename: str, now: datetime) -> MapOut | None:

@@ -226,6 +226,19 @@ def test_a_file_that_nobody_knows_is_entered_from_the_notes(writer: Client) -> N
     assert not any(r["open"]["files"] for r in after["rows"] if r["open"])
 
 
+def test_a_file_that_is_dropped_into_the_set_is_read_in_the_rows_as_well(writer: Client) -> None:
+    name = "neuling-3.3-palstek.img"
+    body = {"how": "notes", "slug": "dropped", "title": "D", "text": f"get {name}", "aim": "base"}
+    post(writer, "/api/codenames/palstek/drafts", body)
+    at = "/api/drafts/palstek/dropped"
+    seen = writer.get(f"{at}/writing").json()["fingerprint"]
+    file = {"name": name, "role": "ramdisk", "size": 4_000, "digests": {"sha256": "ab" * 32}}
+    post(writer, f"{at}/files", {"seen": seen, "files": [file]})
+    after = writer.get(f"{at}/writing").json()
+    assert [r["line"] for r in after["rows"]] == ["get neuling-3-3-palstek"]
+    assert after["undo"] == "files added; rows read by them: 1"
+
+
 def test_who_comes_in_moves_and_only_those_that_come_through_are_admitted(writer: Client) -> None:
     upload(writer, "root", edits=[])
     at = "/api/drafts/palstek/root"

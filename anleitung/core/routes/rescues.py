@@ -72,10 +72,8 @@ def _of_guide(name: str, bundle: Bundle, rescues: dict[str, Bundle]) -> Iterator
         if left is None:
             yield best
         elif left is not space.false:
-            none = space.count(left, _KINDS)
-            # Of the others some guide leads each back, if not the best one.
-            who = best.who if best.of - none == best.rescued else _who(compiled, step.id, left)
-            yield replace(best, together=best.of - none, who=who)
+            together = best.of - space.count(left, _KINDS)
+            yield replace(best, together=together, who=_who(compiled, step.id, left))
 
 
 def _who(compiled: Compiled, step: str, left: Node) -> str:

@@ -15,6 +15,7 @@ from anleitung.core.formats.check_document import FieldFault, InvalidDocument, c
 from anleitung.core.guide.bundle import Bundle
 from anleitung.guides.load import find_draft, load_whole
 from anleitung.guides.models import Draft
+from anleitung.guides.services.read_rows import with_rows_read
 from anleitung.guides.services.redraft import is_of_files, require_seen, rewrite
 
 
@@ -39,8 +40,12 @@ def add_files(
     with transaction.atomic():
         draft = find_draft(codename, slug)
         require_seen(draft, seen)
-        filled = _with_files(load_whole(draft), files)
-        rewrite(draft, filled, only=is_of_files, actor=actor, now=now, says="files added")
+        whole = load_whole(draft)
+        there = {package.name for package in whole.packages}
+        new = [file.name for file in files if file.name not in there]
+        filled, read = with_rows_read(_with_files(whole, files), draft, new)
+        says = f"files added; rows read by them: {len(read)}" if read else "files added"
+        rewrite(draft, filled, only=is_of_files, actor=actor, now=now, says=says)
     return draft
 
 

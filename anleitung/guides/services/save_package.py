@@ -9,15 +9,11 @@ from django.db import transaction
 from anleitung.accounts.keepers import require_keeper
 from anleitung.core.documents.package import Package
 from anleitung.core.formats.check_document import FieldFault, InvalidDocument, check_document
-from anleitung.core.guide.bundle import Bundle
-from anleitung.core.writing.notes.known import Known
-from anleitung.core.writing.notes.unknown_files import read_again
-from anleitung.core.writing.settle import settle
 from anleitung.guides.errors import NoSuchFile
 from anleitung.guides.load import find_draft, load_whole
 from anleitung.guides.models import Draft
+from anleitung.guides.services.read_rows import with_rows_read
 from anleitung.guides.services.redraft import is_of_files, require_seen, rewrite
-from anleitung.guides.shelf import shelf_for
 
 
 def save_package(
@@ -56,20 +52,10 @@ def save_package(
         )
         says = f"file {package.id}"
         if not replaces:
-            changed, read = _with_rows_read(changed, draft, package)
+            changed, read = with_rows_read(changed, draft, [package.name])
             says += f"; rows read by it: {len(read)}" if read else ""
         rewrite(draft, changed, only=is_of_files, actor=actor, now=now, says=says)
     return draft
-
-
-def _with_rows_read(
-    bundle: Bundle, draft: Draft, package: Package
-) -> tuple[Bundle, tuple[str, ...]]:
-    """Rows that were open since nobody knew the file, as the steps that they say."""
-    mine = draft.chosen or draft.guide.codename
-    known = Known(bundle.for_codename(mine), shelf_for(draft).with_bundle(bundle))
-    guide, read = read_again(bundle.guide, known, package.name)
-    return (settle(bundle.guide, bundle.with_guide(guide)), read) if read else (bundle, ())
 
 
 def remove_package(

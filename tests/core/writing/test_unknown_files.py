@@ -52,6 +52,8 @@ def with_file(name: str = NAME) -> Known:
         # What one row tells goes for all; what two tell differently goes for none.
         ([f"flash ramdisk {NAME}", f"{NAME.upper()} sha256 {SHA}"], [UnknownFile(NAME, SHA)] ),
         ([f"{NAME} {SHA}", f"{NAME} {'cd' * 32}"], [UnknownFile(NAME)]),
+        # A digest of another kind is none by SHA-256, however long it is.
+        ([f"{NAME} blake3 {SHA}"], [UnknownFile(NAME)]),
         # Of which of two files a digest is, is not said.
         ([f"{NAME} other.zip {SHA}"], [UnknownFile(NAME), UnknownFile("other.zip")]),
         # Known files, tools, sites and plain words are none.

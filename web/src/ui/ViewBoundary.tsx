@@ -24,8 +24,8 @@ function Failed({ error }: { error: unknown }) {
       </h1>
       <p className="py-2">
         {isNotFetched(error)
-          ? "The site cannot be reached, or has a newer version. What you typed is kept in this browser."
-          : "The fault is ours. What you typed is kept in this browser; the other views go on working."}
+          ? "The site cannot be reached, or has a newer version."
+          : "The fault is ours. The other views go on working."}
       </p>
       <Button onClick={() => window.location.reload()}>Reload the page</Button>
     </div>
@@ -34,4 +34,5 @@ function Failed({ error }: { error: unknown }) {
 
 /** Browsers word it in their own ways: a module that was to be fetched, and was not. */
 const isNotFetched = (error: unknown) =>
-  error instanceof TypeError && /module|import|fetch|load/i.test(error.message);
+  error instanceof Error &&
+  /dynamically imported module|importing a module script failed/i.test(error.message);

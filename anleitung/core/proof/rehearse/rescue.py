@@ -20,11 +20,11 @@ _KINDS = frozenset({FactKind.PHONE})
 
 @dataclass(frozen=True, slots=True)
 class WayBack:
-    """rescued: kinds of phone that hang after the step and come through the rescue guide; of: all
+    """rescued: kinds of phone that hang after the step and come through the rescue guide, whatever
 
-    that come to the step. why: what keeps the most of the others, "" for none; who: which phones
-    those are, "" for all of them. left: the phones that are not led back, in the space of the
-    guide; None where nothing was run.
+    they chose before and however what is hidden turns out; of: all that come to the step. why: what
+    keeps the most of the others, "" for none; who: which phones those are, "" for all of them.
+    left: the phones that are not led back, in the space of the guide; None where nothing was run.
     """
 
     step: str
@@ -63,7 +63,7 @@ def prove_way_back(compiled: Compiled, step: str, rescue: Bundle) -> WayBack:
     return WayBack(
         step=step,
         guide=rescue.guide.id,
-        rescued=space.count(rescued, _KINDS),
+        rescued=space.count(hanging, _KINDS) - space.count(left, _KINDS),
         of=space.count(hanging, _KINDS),
         why=_why(rescue, space.minus(hanging, admitted), hanging, after.findings, compiled),
         who=phones_out(compiled, left, hanging).words,

@@ -1,8 +1,9 @@
 """What stands behind an open question or a stop that no phone gets past.
 
-It is put right in thought, one row after the other: by the first thing that an open question could
-mean, by the edit that the catalogue knows for a stop, else the row is passed over. What is found
-then is no finding of the guide as it stands, so it always comes with what was supposed.
+It is put right in thought, one row after the other: by what leads furthest of all that an open
+question could mean, by the edit that the catalogue knows for a stop, else the row is passed over.
+What is found then is no finding of the guide as it stands, so it always comes with what was
+supposed.
 """
 
 from collections.abc import Callable

@@ -12,6 +12,7 @@ from anleitung.core.diagrams.space import Node, Space
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.guide.check_bundle import check_bundle
 from anleitung.core.guide.document import Guide
+from anleitung.core.guide.walk import without_steps
 from anleitung.core.proof.finding import Found, Severity
 from anleitung.core.proof.findings.catalogue import BY_ID, FIXES
 from anleitung.core.proof.prove import found_by
@@ -93,10 +94,19 @@ def _kept_law(compiled: Compiled, found: Found, edited: Bundle) -> tuple[str, ..
         if space.minus(space.minus(phones, had), witnesses) is not space.false:
             return None
         if space.minus(phones, had) is not space.false:
-            if each.step not in known_steps:
+            if each.step not in known_steps or _mode_of_the_edit(compiled, found, each):
                 return None  # not hidden behind it, but done by the edit
             hidden.append(each.finding)
     return tuple(sorted(set(hidden)))
+
+
+def _mode_of_the_edit(compiled: Compiled, found: Found, each: Found) -> bool:
+    """Whether a wrong mode further on is the edit's: it is none where the row is passed over."""
+    if each.finding != "wrong-mode":
+        return False
+    without = without_steps(compiled.bundle.guide, lambda step: step.id == found.step)
+    passed = run_bundle(compiled.bundle.with_guide(without), Budget())
+    return (each.finding, each.subject, each.step) not in passed.run.findings
 
 
 def _rows_before(compiled: Compiled, step: str) -> set[str]:

@@ -10,7 +10,7 @@ from anleitung.core.files.lists import all_digests
 from anleitung.core.marked import gettext as _
 from anleitung.core.writing.notes.known import Known
 
-_LINK = re.compile(r"\bhttps?://[^\s<>\"')\]]+", re.IGNORECASE)
+LINK = re.compile(r"\bhttps?://[^\s<>\"')\]]+", re.IGNORECASE)
 _HEX = re.compile(r"(?<![0-9a-fA-F])(?:[0-9a-fA-F]{128}|[0-9a-fA-F]{64}|[0-9a-fA-F]{40}|"
                   r"[0-9a-fA-F]{32})(?![0-9a-fA-F])")  # fmt: skip
 _NAME = re.compile(r"[\w.+-]*\w\.[a-z][a-z0-9]{0,4}\b", re.IGNORECASE)
@@ -22,6 +22,12 @@ _LABEL = re.compile(
 )
 # Which digest a row of hex digits can be; 64 and 128 digits may be another than the usual one.
 _BY_LENGTH = {128: ("sha512", "blake2b"), 64: ("sha256", "blake3"), 40: ("sha1",), 32: ("md5",)}
+_CALLED = {
+    "sha512": re.compile(r"\bsha-?512", re.IGNORECASE),
+    "sha256": re.compile(r"\bsha-?256", re.IGNORECASE),
+    "blake2b": re.compile(r"\bblake-?2", re.IGNORECASE),
+    "blake3": re.compile(r"\bblake-?3", re.IGNORECASE),
+}
 # A digest on a line of its own belongs to the file of the last lines, and to none further up.
 _NEAR = 2
 MAX_LINK = 300
@@ -50,8 +56,8 @@ class AboutFiles:
     _at: int = -10
 
     def read(self, number: int, line: str) -> tuple[ToldOfFile, ...]:
-        links = [m[0].rstrip(".,;") for m in _LINK.finditer(line)]
-        bare = _LINK.sub(" ", line)
+        links = [m[0].rstrip(".,;") for m in LINK.finditer(line)]
+        bare = LINK.sub(" ", line)
         digests = [m[0].lower() for m in _HEX.finditer(bare)]
         names = list(dict.fromkeys(m[0] for m in _NAME.finditer(bare)))
         found = [self._of_link(link, names) for link in links if len(link) <= MAX_LINK]
@@ -59,13 +65,13 @@ class AboutFiles:
         if len(names) == 1:
             self._last, self._at = names[0], number
         elif not names and links:
-            self._last, self._at = _file_of(links[-1]), number
+            self._last, self._at = file_of(links[-1]), number
         elif names:
             self._last = ""
         return tuple(found)
 
     def _of_link(self, link: str, names: list[str]) -> ToldOfFile:
-        own = _file_of(link)
+        own = file_of(link)
         name = own if self._package(own) or len(names) != 1 else names[0]
         package = self._package(name)
         if package is None:
@@ -90,10 +96,10 @@ class AboutFiles:
                 yield ToldOfFile("", "", digest, "whose", says.format(digest=digest[:12]))
                 continue
             name = names[0] if len(names) == 1 else names[place]
-            yield self._of_digest(digest, name)
+            yield self._of_digest(digest, name, bare)
 
-    def _of_digest(self, digest: str, name: str) -> ToldOfFile:
-        kinds = _BY_LENGTH[len(digest)]
+    def _of_digest(self, digest: str, name: str, bare: str) -> ToldOfFile:
+        kinds = kinds_of(digest, bare)
         package = self._package(name)
         if package is None:
             says = _("{name} is not known here. Drop it into the file set to compare its digest")
@@ -116,7 +122,18 @@ class AboutFiles:
         return next((p for p in packages if p.name.lower() == name.lower()), None)
 
 
-def _file_of(link: str) -> str:
+def kinds_of(digest: str, text: str) -> tuple[str, ...]:
+    """The algorithms that a row of hex digits can be of: the one that the text names, else all of
+
+    its length, the usual one first.
+    """
+    kinds = _BY_LENGTH[len(digest)]
+    named = tuple(kind for kind in kinds if kind in _CALLED and _CALLED[kind].search(text))
+    return named or kinds
+
+
+def file_of(link: str) -> str:
+    """The name of the file that a link ends in."""
     return re.split(r"[?#]", link)[0].rstrip("/").rpartition("/")[2]
 
 

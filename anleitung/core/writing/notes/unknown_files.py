@@ -10,13 +10,13 @@ from anleitung.core.guide.document import Guide
 from anleitung.core.guide.nested import OneStep
 from anleitung.core.guide.open_question import OpenQuestion
 from anleitung.core.guide.walk import map_steps
+from anleitung.core.writing.notes.about_files import LINK, MAX_LINK, file_of, kinds_of
 from anleitung.core.writing.notes.known import Known
 from anleitung.core.writing.notes.read import TooManyNotes, read_notes
 from anleitung.core.writing.questions import step_or_question
 
-_LINK = re.compile(r"\bhttps?://[^\s<>\"')\]]+", re.IGNORECASE)
 _NAME = re.compile(r"(?<![\w./\\-])[\w.+-]*\w\.([a-z][a-z0-9]{1,4})\b", re.IGNORECASE)
-_SHA256 = re.compile(r"(?<![0-9a-fA-F])[0-9a-fA-F]{64}(?![0-9a-fA-F])")
+_HEX_64 = re.compile(r"(?<![0-9a-fA-F])[0-9a-fA-F]{64}(?![0-9a-fA-F])")
 # What files of a set end in, beside the endings of those that are known.
 _ENDINGS = frozenset({"img", "zip", "bin", "tar", "gz", "xz"})
 
@@ -111,19 +111,21 @@ def _open_rows(guide: Guide) -> list[OpenQuestion]:
 
 def _named(text: str, there: set[str], endings: Iterable[str]) -> list[str]:
     """A link names the file that it ends in."""
-    links = [m[0].rstrip(".,;") for m in _LINK.finditer(text)]
-    words = [_file_of(link) for link in links] + [_LINK.sub(" ", text)]
+    links = [m[0].rstrip(".,;") for m in LINK.finditer(text)]
+    words = [file_of(link) for link in links] + [LINK.sub(" ", text)]
     found = [m[0] for word in words for m in _NAME.finditer(word) if m[1].lower() in endings]
     return list({name.lower(): name for name in found if name.lower() not in there}.values())
 
 
 def _told(text: str, name: str, names: list[str]) -> Iterable[tuple[str, str]]:
-    for link in (m[0].rstrip(".,;") for m in _LINK.finditer(text)):
-        if _file_of(link).lower() == name.lower() and len(link) <= 300:
+    for link in (m[0].rstrip(".,;") for m in LINK.finditer(text)):
+        if file_of(link).lower() == name.lower() and len(link) <= MAX_LINK:
             yield "source", link
     if len(names) == 1:
         # Of which of several files a digest is, no row says.
-        yield from (("sha256", m[0].lower()) for m in _SHA256.finditer(_LINK.sub(" ", text)))
+        bare = LINK.sub(" ", text)
+        for digest in (m[0].lower() for m in _HEX_64.finditer(bare)):
+            yield kinds_of(digest, bare)[0], digest
 
 
 def _unknown(name: str, told: set[tuple[str, str]]) -> UnknownFile:
@@ -133,7 +135,3 @@ def _unknown(name: str, told: set[tuple[str, str]]) -> UnknownFile:
         if len(values) == 1:
             new = replace(new, **{field: values[0]})
     return new
-
-
-def _file_of(link: str) -> str:
-    return re.split(r"[?#]", link)[0].rstrip("/").rpartition("/")[2]

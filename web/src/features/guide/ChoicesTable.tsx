@@ -29,7 +29,7 @@ export function ChoicesTable({ compared }: { compared: Compared }) {
                 {each.well.toLocaleString("en")} of {each.admitted.toLocaleString("en")} kinds
               </td>
               <td className={each.loses.length > 0 ? "text-loss" : ""}>
-                {each.loses.join(", ") || "nothing"}
+                {each.loses.join(", ") || (each.well > 0 ? "nothing" : "not known")}
               </td>
               <td>{each.takes}</td>
               <td>{each.steps}</td>

@@ -11,7 +11,9 @@ const OPEN = "anleitung.head-open";
 export function Facts({ page }: { page: Page }) {
   const [open, setOpen] = useState(() => kept(OPEN) === "1");
   const { sheet } = page;
-  const lost = sheet.lost.length > 0 ? `loses ${sheet.lost.join(", ")}` : "loses nothing";
+  // Where the proof has stops, what is lost on phones that do not come through is not known.
+  const none = sheet.stops > 0 ? "declares no loss" : "loses nothing";
+  const lost = sheet.lost.length > 0 ? `loses ${sheet.lost.join(", ")}` : none;
   const files = sheet.files.length > 0 ? `, ${counted(sheet.files.length, "file")}` : "";
   return (
     <section

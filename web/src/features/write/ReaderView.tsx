@@ -78,12 +78,12 @@ function Page(props: { path: Path; sheet: Sheet; host: string; data: BenchData }
       {last?.ended && (
         <p className="mark mark-stop text-loss">Here it ends for this reader: {last.answer}</p>
       )}
-      {/* No scripts, and nothing in it leads away from the editor. */}
+      {/* No scripts, and what it links to opens beside the editor. */}
       <iframe
         ref={frame}
         title="The page of this guide"
         src={page}
-        sandbox="allow-same-origin"
+        sandbox="allow-same-origin allow-popups allow-popups-to-escape-sandbox"
         onLoad={() => {
           const shown = inside();
           shown?.scrollTo({ top: read.current, behavior: "instant" });
