@@ -8,6 +8,9 @@ from django.contrib.auth import get_user_model
 from django.core.management import call_command
 from django.test import Client
 
+from anleitung.core.guide.bundle import Bundle
+from anleitung.core.proof import prove
+from anleitung.core.proof.result import ProofOut
 from anleitung.demo.bundles import bundle_files
 from anleitung.guides.models import Revision
 from anleitung.guides.services.bring_in import bring_in
@@ -26,6 +29,22 @@ def _quick(settings: Any) -> None:
     """
     settings.WHITENOISE_AUTOREFRESH = True
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+
+
+_PROVED: dict[tuple[str, str], ProofOut] = {}
+
+
+@pytest.fixture(autouse=True)
+def _proved_once(monkeypatch: pytest.MonkeyPatch) -> None:
+    """The site of each test proves anew; a bundle has one proof, whichever of them asks for it."""
+
+    def proved(bundle: Bundle) -> ProofOut:
+        key = (bundle.fingerprint, prove.MODEL_VERSION)
+        if key not in _PROVED:
+            _PROVED[key] = prove.prove(bundle)
+        return _PROVED[key]
+
+    monkeypatch.setattr("anleitung.guides.load.prove", proved)
 
 
 @pytest.fixture(autouse=True)

@@ -13,6 +13,7 @@ from anleitung.reports.models import Report
 from tests.conftest import NOW
 from tests.core.bundles import edited_files
 from tests.guides.test_stored_otherwise import _edit
+from tests.kept_rows import made_once
 
 OURS = ("catalogue", "guides", "mirrors", "reports", "jobs")
 COLUMNS = [
@@ -34,12 +35,15 @@ def test_garbage_in_one_column_takes_nothing_down(
     maintainer: object,
     client_of_maintainer: Client,
 ) -> None:
-    bring_in(actor=maintainer, files=edited_files("unlock"), replaces="", now=NOW)
-    common = {"key": "k" * 16, "base": "b", "variant": "M6", "options": {}, "at": NOW}
-    Report.objects.create(revision=revision, ending="dead", **common)
-    ask_for_evidence(revision, now=NOW)  # type: ignore[arg-type]
-    about = {"name": "n", "size": 1, "before": {}, "after": {}, "says": "s", "at": NOW}
-    Change.objects.create(address="https://mirror.example/x", standing="gone", **about)
+    def make() -> None:
+        bring_in(actor=maintainer, files=edited_files("unlock"), replaces="", now=NOW)
+        common = {"key": "k" * 16, "base": "b", "variant": "M6", "options": {}, "at": NOW}
+        Report.objects.create(revision=revision, ending="dead", **common)
+        ask_for_evidence(revision, now=NOW)  # type: ignore[arg-type]
+        about = {"name": "n", "size": 1, "before": {}, "after": {}, "says": "s", "at": NOW}
+        Change.objects.create(address="https://mirror.example/x", standing="gone", **about)
+
+    made_once("all that garbage may stand in", make)
     client_of_maintainer.raise_request_exception = False
     is_json = isinstance(model._meta.get_field(column.removesuffix("_id")), JSONField)
     with connection.cursor() as cursor:
@@ -50,7 +54,7 @@ def test_garbage_in_one_column_takes_nothing_down(
         '{"x": [1]}' if is_json else "\u202e{]",
         row[0],
     )
-    for path in ("/api/home", "/", "/c/palstek", "/api/drafts/palstek/unlock", "/api/work"):
+    for path in ("/", "/c/palstek", "/api/drafts/palstek/unlock", "/api/work"):
         status = client_of_maintainer.get(path).status_code
         assert status < 500 or status == 503, (path, status)
     assert client_of_maintainer.get("/api/home").status_code == 200

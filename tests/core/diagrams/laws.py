@@ -1,15 +1,22 @@
 """The laws of a run, asked of any procedure. Each holds the run against enumeration."""
 
 from collections import defaultdict
+from functools import lru_cache
 
 from anleitung.core.diagrams.one import run_one
 from anleitung.core.diagrams.run import Procedure, Run
-from anleitung.core.diagrams.space import Space
+from anleitung.core.diagrams.space import Node, Space, Value
 from anleitung.core.diagrams.witness import find_witness
 
 
-def members(space: Space, node: object) -> set[tuple[str, ...]]:
-    return {tuple(start.values()) for start in space.starts(node)}  # type: ignore[arg-type]
+@lru_cache(maxsize=300)
+def starts_of(space: Space, node: Node) -> tuple[dict[str, str], ...]:
+    """All laws ask for the same ones."""
+    return tuple(space.starts(node))
+
+
+def members(space: Space, node: Node) -> set[tuple[str, ...]]:
+    return {tuple(start.values()) for start in starts_of(space, node)}
 
 
 def assert_equals_each_by_itself(procedure: Procedure, run: Run) -> None:
@@ -17,16 +24,17 @@ def assert_equals_each_by_itself(procedure: Procedure, run: Run) -> None:
     space = procedure.space
     found: dict[object, set[tuple[str, ...]]] = defaultdict(set)
     ended: dict[object, set[tuple[str, ...]]] = defaultdict(set)
-    for start in space.starts(procedure.admitted):
+    for start in starts_of(space, procedure.admitted):
         name = tuple(start.values())
         alone = run_one(procedure, start)
         for key in alone.findings:
             found[key].add(name)
         if alone.ended is not None:
             ended[alone.ended].add(name)
+        # Many slots hold the same diagram, and most of them do so after one step as after the next.
+        here: dict[Node, Value] = {}
         for state, mine in zip(run.states, alone.states, strict=False):
-            # Many slots hold the same diagram.
-            here = {node: space.at(node, start) for node in set(state.values())}
+            here |= {node: space.at(node, start) for node in set(state.values()) - here.keys()}
             assert {slot: here[node] for slot, node in state.items()} == mine
         for concerned, mine_too in zip(run.concerned, alone.concerned, strict=False):
             assert space.at(concerned, start) is mine_too
@@ -59,7 +67,7 @@ def assert_witness_is_nearest(procedure: Procedure, run: Run) -> None:
         witness = find_witness(space, node)
         assert witness is not None
         assert space.at(node, witness.start(space)) is True
-        nearest = min(map(rank, space.starts(node)))
+        nearest = min(map(rank, starts_of(space, node)))
         assert (witness.cost, witness.differs) == nearest
 
 
@@ -67,7 +75,7 @@ def assert_counts_equal_enumeration(procedure: Procedure, run: Run) -> None:
     """Law 7."""
     space = procedure.space
     for node in (*run.findings.values(), *run.alive, procedure.admitted):
-        assert space.count(node) == sum(1 for _ in space.starts(node))
+        assert space.count(node) == len(starts_of(space, node))
 
 
 LAWS = (

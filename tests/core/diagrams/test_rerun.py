@@ -67,7 +67,7 @@ _MENDS = CompiledStep(
 )
 
 
-@settings(max_examples=700, deadline=None)
+@settings(max_examples=2_000, deadline=None)
 @given(steps, edits, edits)
 # A step that stood twice, and then once: what the one that went had found goes with it.
 @example((_NOTED,), ("repeat", 0, ()), ("drop", 0, ()))
@@ -83,7 +83,7 @@ def test_running_again_equals_running_anew(
     go(made, one, two)
 
 
-@settings(max_examples=300, deadline=None)
+@settings(max_examples=800, deadline=None)
 @given(steps, st.integers(2, 4), edits, edits)
 def test_steps_of_one_id_at_the_end_are_taken_over_together(
     made: tuple[CompiledStep, ...], count: int, one: object, two: object
