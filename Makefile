@@ -47,11 +47,11 @@ web-unit: .make/node
 	cd web && npm run -s test
 
 unit: .make/dev .make/static var/secret-key
-	.venv/bin/pytest -q -n 2 -m "not browser"
+	.venv/bin/pytest -q -n 2 --ignore=tests/browser
 
 # LOADED: data of the demo as loaded-demo left them a moment ago; without it the tests load their own.
 browser: .make/dev .make/static var/secret-key
-	ANLEITUNG_LOADED_DEMO=$(LOADED) .venv/bin/pytest -q -n 2 --dist loadfile --no-loadscope-reorder -m browser
+	ANLEITUNG_LOADED_DEMO=$(LOADED) .venv/bin/pytest -q -n 2 --dist loadfile --no-loadscope-reorder tests/browser
 
 loaded-demo: .make/dev .make/static
 	@rm -rf var/loaded-demo var/loaded-demo-begun
