@@ -5,6 +5,7 @@ with both times; the time of a first answer on each codename; and the same on on
 guides repeated under other names, from 25 to 200, and 500 builds.
 """
 
+import json
 import statistics
 import time
 from collections.abc import Iterator
@@ -22,6 +23,8 @@ from anleitung.core.routes.moves import moves_of, updates_of
 from anleitung.core.routes.run import LOSSES, Leg, take
 from anleitung.core.routes.search import Aim, Cost, Route, _Seeker, holds, lost_between, search
 from anleitung.core.routes.spread import spread_of
+from anleitung.core.routes.told_runs import learn_runs, tell_runs
+from anleitung.core.routes.usual import go_through, usual_questions
 from anleitung.core.updates.moves import Graph
 from anleitung.demo.bundles import bundle_files, guide_names
 from anleitung.demo.catalogue import codenames
@@ -173,19 +176,53 @@ def crowded(guides: int, builds: int) -> None:
         shipped = (Shipment(kind="incremental", name=f"{name}.twz", size=10**6, from_build=before),)
         update = {"build": name, "shipped": shipped, "order": (newest.order or 0) + 1 + number}
         chain.append(newest.model_copy(update=update))
+
+    def made() -> Ground:
+        moves = [
+            move
+            for n in range(guides)
+            for name, bundle in [bundles[n % len(bundles)]]
+            # Each with a memory of its own, as guides that differ have.
+            for move in moves_of(f"{name}-{n}", bundle)
+        ]
+        on = Ground([*moves, *updates_of(bundles[0][1], Graph(chain))])
+        on.state_of(on.phone({}))
+        return on
+
     began = time.perf_counter()
-    moves = [
-        move
-        for n in range(guides)
-        for name, bundle in [bundles[n % len(bundles)]]
-        # Each with a memory of its own, as guides that differ have.
-        for move in moves_of(f"{name}-{n}", bundle)
-    ]
-    on = Ground([*moves, *updates_of(bundles[0][1], Graph(chain))])
-    usual = on.phone({})
-    on.state_of(usual)
-    made = 1000 * (time.perf_counter() - began)
-    found_first, first, whole, again = [], [], [], []
+    on = made()
+    ground_made = time.perf_counter() - began
+    ways = sum(not move.is_update for move in on.moves)
+    print(
+        f"palstek with {guides} guides ({ways} ways to go through them) and {len(chain)} builds: "
+        f"made in {ground_made:.1f} s"
+    )
+    print(f"  nothing gone through before: {asked(on)}")
+    worker, other = made(), made()
+    began = time.perf_counter()
+    questions = usual_questions(worker)
+    for known, aim in questions:
+        go_through(worker, known, aim)
+    went = time.perf_counter() - began
+    told = {m.name: json.dumps(tell_runs(m)) for m in worker.moves if not m.is_update}
+    began = time.perf_counter()
+    for move in {m.name: m for m in other.moves if not m.is_update}.values():
+        learn_runs(move, json.loads(told[move.name]))
+    learned = time.perf_counter() - began
+    print(
+        f"  gone through beforehand: {len(questions)} questions in {went:.0f} s; "
+        f"{sum(map(len, told.values())) / 1e6:.0f} MB, learned by another process in "
+        f"{learned:.1f} s"
+    )
+    print(f"  after that: {asked(other)}")
+
+
+def asked(on: Ground) -> str:
+    """Five questions, each for the first time; then of another variant, and of another carrier,
+
+    which nobody goes through beforehand.
+    """
+    found_first, first, whole, variant, carrier = [], [], [], [], []
     wanted = [
         ("system is wattlaeufer and mode is system", {}),
         ("system is wattlaeufer and root is present", {}),
@@ -195,28 +232,30 @@ def crowded(guides: int, builds: int) -> None:
     ]
     for text, known in wanted:
         aim = Aim(Typed.parse(text).condition)
-        phone = on.phone(known)
         began = time.perf_counter()
         with first_arrival() as arrived:
-            answer = search(on, phone, aim)
+            answer = search(on, on.phone(known), aim)
         first.append(1000 * (time.perf_counter() - began))
         found_first.append(1000 * (arrived[0] - began) if arrived else first[-1])
         for route in answer.routes[:5]:
             spread_of(on, [leg.move for leg in route.legs], known, aim)
         whole.append(1000 * (time.perf_counter() - began))
-        # Of another phone, when what the guides do to one like it is known already.
-        other = on.phone({**known, "variant": "K6"})
-        search(on, other, aim)
-        began = time.perf_counter()
-        search(on, other, aim)
-        again.append(1000 * (time.perf_counter() - began))
-    print(
-        f"palstek with {guides} guides ({len(moves)} ways to go through them) and {len(chain)} "
-        f"builds: made in {made:.0f} ms; the first way found after a median of "
-        f"{statistics.median(found_first):.0f} ms, longest {max(found_first):.0f} ms; the choices "
-        f"median {statistics.median(first):.0f} ms, longest {max(first):.0f} ms; all with "
-        f"their spread median {statistics.median(whole):.0f} ms, longest {max(whole):.0f} ms; "
-        f"remembered median {statistics.median(again):.0f} ms, longest {max(again):.0f} ms"
+    for text, known in wanted:
+        aim = Aim(Typed.parse(text).condition)
+        for times, more in ((variant, {"variant": "K6"}), (carrier, {"carrier": "leuchtnetz"})):
+            began = time.perf_counter()
+            search(on, on.phone({**known, **more}), aim)
+            times.append(1000 * (time.perf_counter() - began))
+    parts = {
+        "the first way found": found_first,
+        "the choices": first,
+        "with their spread": whole,
+        "of another variant": variant,
+        "of another carrier": carrier,
+    }
+    return "; ".join(
+        f"{name} {statistics.median(each):.0f} ms (longest {max(each):.0f})"
+        for name, each in parts.items()
     )
 
 

@@ -56,6 +56,7 @@ def _no_worker(settings: Any, monkeypatch: pytest.MonkeyPatch) -> None:
     settings.JOBS_INLINE = True
     for place in ("review.services.publish", "routes.renew"):
         monkeypatch.setattr(f"anleitung.{place}.begin_for_site", lambda **_: None)
+    monkeypatch.setattr("anleitung.routes.renew.begin_going_through", lambda *_, **__: None)
 
 
 @pytest.fixture

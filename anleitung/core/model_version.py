@@ -32,3 +32,9 @@ MODEL_VERSION = version_of(Path(__file__).parent)
 def comparing_version() -> str:
     """A comparison is kept by what compares as well."""
     return version_of(Path(__file__).parent, "revisions")
+
+
+@cache
+def routing_version() -> str:
+    """What guides did to phones on a route is kept by what runs routes as well."""
+    return version_of(Path(__file__).parent, "routes")

@@ -1,4 +1,4 @@
-"""Seals of proofs: a proof that somebody edited in the database counts for nothing.
+"""Seals of proofs, and of what guides did: what somebody edited in the database counts for nothing.
 
 Made with the site's secret key, which is not in the database. Whoever has both can forge one.
 """
@@ -19,9 +19,13 @@ def seal_of(fingerprint: str, model: str, body: Any) -> str:
     return salted_hmac(SALT, payload, algorithm="sha256").hexdigest()
 
 
-def is_sealed(proof: Proof) -> bool:
+def holds_seal(fingerprint: str, model: str, body: Any, seal: object) -> bool:
     try:
-        wanted = seal_of(proof.fingerprint, proof.model, proof.body)
+        wanted = seal_of(fingerprint, model, body)
     except (ValueError, TypeError):  # what no proof holds, such as a number with a fraction
         return False
-    return hmac.compare_digest(wanted, proof.seal)
+    return isinstance(seal, str) and hmac.compare_digest(wanted, seal)
+
+
+def is_sealed(proof: Proof) -> bool:
+    return holds_seal(proof.fingerprint, proof.model, proof.body, proof.seal)

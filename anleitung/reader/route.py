@@ -17,6 +17,7 @@ from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.phone.world import NOT_LISTED
 from anleitung.core.routes.aims import aims_of
 from anleitung.core.routes.ground import UnknownFact
+from anleitung.core.routes.search import MOST_SHOWN
 from anleitung.limits.addresses import client_address
 from anleitung.limits.spend import TooMany, address_name, spend
 from anleitung.reader.language import in_their_language
@@ -35,7 +36,7 @@ from anleitung.reader.route_shown import (
 )
 from anleitung.reader.route_since import since
 from anleitung.reader.views import CHOICES
-from anleitung.routes.ask import MOST_SHOWN, NoSuchAim, OnGround, answer, ground_of
+from anleitung.routes.ask import NoSuchAim, OnGround, answer, ground_of
 
 _LEFT_OUT = Texts(
     {

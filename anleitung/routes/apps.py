@@ -13,3 +13,11 @@ class RoutesConfig(AppConfig):
 
         register_all()
         connect()
+
+    def worker_begins(self) -> None:
+        """What changed while no worker ran, and what another model kept."""
+        from django.utils import timezone
+
+        from anleitung.routes.going_through import begin_everywhere
+
+        begin_everywhere(now=timezone.now())

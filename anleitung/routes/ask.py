@@ -27,7 +27,7 @@ from anleitung.core.routes.moves import (
     ways_to_choose,
 )
 from anleitung.core.routes.run import Refusal
-from anleitung.core.routes.search import Aim, Found, Route
+from anleitung.core.routes.search import MOST_SHOWN, Aim, Found, Route
 from anleitung.core.routes.spread import Spread, nearest_phone, phones_of, spread_of
 from anleitung.core.routes.wishes import InTheWay, Wishes, as_wished, in_the_way
 from anleitung.core.updates.moves import Graph
@@ -35,10 +35,10 @@ from anleitung.guides.load import all_withdrawn, newest_revisions, readable
 from anleitung.guides.models import Revision
 from anleitung.guides.states import deprecation_of
 from anleitung.reports.evidence import evidence_for, not_known_here, revision_before
+from anleitung.routes.kept_runs import learn_kept
 from anleitung.routes.made_of import made_of
 from anleitung.storage.recent import Kept
 
-MOST_SHOWN = 5
 WHEN = "when:"  # before an aim that is typed as a condition
 LeftOut = Literal["older", "deprecated", "dead", "withdrawn"]
 _ON: Kept[tuple[object, ...], "OnGround | None"] = Kept(most=8)
@@ -235,6 +235,7 @@ def _typed_aim(ground: Ground, text: str) -> NamedAim:
 
 
 def _answered(ground: Ground, named: NamedAim, asked: Asked) -> Answered:
+    learn_kept(ground)
     known, wishes = dict(asked.known), asked.wishes
     aim = Aim(named.condition, wishes.keep, wishes.through)
     phone = nearest_phone(ground, known)

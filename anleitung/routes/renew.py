@@ -1,4 +1,7 @@
-"""The map of a codename is made anew by the worker when something that it is made of changes."""
+"""When something changes that a codename is made of, the worker draws its map anew and goes through
+
+its guides.
+"""
 
 from typing import Any
 
@@ -8,6 +11,7 @@ from django.utils import timezone
 from anleitung.catalogue.models import Version
 from anleitung.guides.models import Deprecation, Guide, Revision, Withdrawal
 from anleitung.jobs.services.ask import begin_for_site
+from anleitung.routes.going_through import begin_going_through
 from anleitung.routes.mapping import KIND
 
 MODELS = (Revision, Withdrawal, Deprecation, Version)
@@ -21,6 +25,7 @@ def connect() -> None:
 def _renew(instance: Any, **_: Any) -> None:
     for codename in _codenames(instance):
         begin_for_site(kind=KIND, key=codename, args={"codename": codename}, now=timezone.now())
+        begin_going_through(codename, now=timezone.now())
 
 
 def _codenames(instance: Any) -> list[str]:

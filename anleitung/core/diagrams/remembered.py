@@ -6,9 +6,9 @@ phone that answers as an earlier one did comes to the same leaf, whatever the re
 The same is true of all steps together: what they ask that none of them wrote before.
 """
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Generic, TypeAlias, TypeVar
+from typing import Any, Generic, TypeAlias, TypeVar
 
 from anleitung.core.diagrams.one import OneRun, OneStart, PlainState
 from anleitung.core.diagrams.run import CompiledStep
@@ -59,6 +59,58 @@ class Tree(Generic[_Held]):
 
     def __init__(self) -> None:
         self._root: _Node[_Held] | None = None
+
+    def tell(self, pair: Callable[[str, Value], int], held: Callable[[_Held], Any]) -> Any:
+        """As plain values, from which ``learned`` makes the same tree; None where nothing is known.
+
+        pair: a number that stands for a slot and its answer; held: what stands for a leaf, a dict.
+        """
+
+        def below(here: _Node[_Held]) -> Any:
+            if isinstance(here, _Path):
+                pairs = zip(here.slots, here.values, strict=True)
+                return [[pair(slot, value) for slot, value in pairs], below(here.then)]
+            if isinstance(here, _Branch):
+                return [here.slot, [[value, below(then)] for value, then in here.ways.items()]]
+            return held(here)
+
+        return None if self._root is None else below(self._root)
+
+    @classmethod
+    def learned(
+        cls, told: Any, pairs: Sequence[tuple[str, Value]], held: Callable[[Any], _Held]
+    ) -> "Tree[_Held]":
+        """pairs: what the numbers of ``tell`` stand for; held: a leaf again."""
+
+        def below(here: Any) -> _Node[_Held]:
+            if isinstance(here, dict):
+                return held(here)
+            first, then = here
+            if isinstance(first, str):
+                return _Branch(first, {value: below(next_) for value, next_ in then})
+            asked = [pairs[number] for number in first]
+            return _path(tuple(s for s, _v in asked), tuple(v for _s, v in asked), below(then))
+
+        tree: Tree[_Held] = cls()
+        tree._root = None if told is None else below(told)
+        return tree
+
+    def __iter__(self) -> Iterator[tuple[dict[str, Value], _Held]]:
+        """All that is known, each with the answers that it came of, in the order of asking."""
+
+        def below(
+            here: _Node[_Held] | None, asked: dict[str, Value]
+        ) -> Iterator[tuple[dict[str, Value], _Held]]:
+            if isinstance(here, _Path):
+                more = dict(zip(here.slots, here.values, strict=True))
+                yield from below(here.then, asked | more)
+            elif isinstance(here, _Branch):
+                for value, then in here.ways.items():
+                    yield from below(then, asked | {here.slot: value})
+            elif here is not None:
+                yield asked, here
+
+        return below(self._root, {})
 
     def known(self, answer: Callable[[str], Value]) -> _Held | None:
         """What comes of these answers, None where nobody has answered so yet."""
@@ -180,6 +232,20 @@ class Remembered(Generic[_Held]):
             asked = {slot: first[slot] for slot in also} | whole.asked
             self._runs.grow(asked, made)
         return made
+
+    @property
+    def outcomes(self) -> Tree[_Held]:
+        """What was made of runs so far."""
+        return self._runs
+
+    def learn(self, outcomes: Tree[_Held]) -> None:
+        """outcomes: of the same steps, as another process came to them."""
+        held = sum(1 for _ in outcomes)
+        for asked, made in self._runs:
+            if held < MOST_RUNS and outcomes.known(asked.__getitem__) is None:
+                held += 1
+                outcomes.grow(asked, made)
+        self._runs, self._held = outcomes, held
 
     def run_from(self, state: PlainState) -> OneRun:
         return self._run(state).run

@@ -155,14 +155,20 @@ class Move:
 class Memory:
     """What a guide did to phones so far. Its steps ask what was chosen as they ask all else, so
 
-    that one memory serves all ways to choose; one without some steps has its own.
+    that one memory serves all ways to choose; one without some steps has its own. learned: names
+    what another process worked out and was taken over last.
     """
 
     def __init__(self) -> None:
+        self.learned = ""
         self._kept: dict[frozenset[str], Remembered[Any]] = {}
 
     def of(self, skipped: frozenset[str], steps: tuple[CompiledStep, ...]) -> Remembered[Any]:
         return self._kept.setdefault(skipped, Remembered(steps))
+
+    def each(self) -> Iterator[tuple[frozenset[str], Remembered[Any]]]:
+        """What was gone through so far, by the steps that were left out."""
+        return iter(self._kept.items())
 
 
 def ways_to_choose(bundle: Bundle) -> int:

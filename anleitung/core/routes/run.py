@@ -1,9 +1,12 @@
 """One leg of a route, run by the engine: what it did to the phone, or why it got stuck."""
 
 from dataclasses import dataclass, replace
+from functools import reduce
 
 from anleitung.core.diagrams.one import PlainState
 from anleitung.core.diagrams.remembered import Remembered, Whole
+from anleitung.core.diagrams.run import State
+from anleitung.core.diagrams.space import Node
 from anleitung.core.guide.times import Span
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.take import tool_of
@@ -113,6 +116,21 @@ def flags_for(move: Move, state: PlainState, phone: dict[str, str]) -> tuple[Fla
         return mine is None or mine == flag.value
 
     return tuple(flag for flag in move.reported.flags if fits(flag))
+
+
+def fitting(ground: Ground, move: Move, flag: Flag, state: State) -> Node:
+    """The phones that the flag fits, all of them at once: as flags_for says of each."""
+    space = ground.space
+    if not flag.value:
+        return space.true
+    if flag.factor == "base":
+        slots = [s for s in move.bundle.world.vocabulary["base"].here if s in state]
+        parts = [space.where(state[slot], flag.value) for slot in slots]
+        return reduce(space.either, parts) if parts else space.true
+    chosen = dict(move.chosen).get(flag.factor)
+    if chosen is None and flag.factor in space.level_of:
+        return space.where(space.var(flag.factor), flag.value)
+    return space.true if chosen in (None, flag.value) else space.false
 
 
 def _begins(move: Move, state: PlainState) -> bool:

@@ -18,6 +18,7 @@ from anleitung.core.routes.run import LOSSES, Leg, Refusal, take
 
 WHOLE = {**dict.fromkeys(LOSSES, "present"), **SIDE_LOSSES}
 MOST_LEGS = 6
+MOST_SHOWN = 5  # choices beside one another
 # Beyond so many states, or legs that were run, the search says so and claims nothing of the rest.
 MOST_STATES = 400
 MOST_RUNS = 8_000

@@ -14,6 +14,7 @@ from anleitung.core.diagrams.witness import find_witness
 from anleitung.core.routes.ground import Ground
 from anleitung.core.routes.moves import Move
 from anleitung.core.routes.reach import come_through
+from anleitung.core.routes.run import fitting
 from anleitung.core.routes.search import Aim
 
 _KINDS = frozenset({FactKind.PHONE})
@@ -33,6 +34,7 @@ class Answer:
 class Spread:
     """holds, of: kinds of phone. fact: the one whose answer decides most, "" where none is open.
 
+    flagged: kinds, of those on which it holds, that readers’ reports of a failure fit on a leg.
     finished: False where the run was bounded; then nothing is claimed.
     """
 
@@ -41,6 +43,7 @@ class Spread:
     fact: str
     answers: tuple[Answer, ...]
     finished: bool
+    flagged: int = 0
 
     @property
     def is_for_all(self) -> bool:
@@ -56,7 +59,7 @@ def spread_of(ground: Ground, moves: Sequence[Move], known: Mapping[str, str], a
         return Spread(0, 0, "", (), finished=False)
     try:
         possible = phones_of(ground, known)
-        well = phones_through(ground, moves, possible, aim)
+        well, reported = phones_through(ground, moves, possible, aim)
     except BudgetSpent:
         return Spread(0, 0, "", (), finished=False)
     # What is hidden must go well however it turns out.
@@ -64,7 +67,9 @@ def spread_of(ground: Ground, moves: Sequence[Move], known: Mapping[str, str], a
     good = space.minus(possible, ill)
     of, holds = space.count(possible, _KINDS), space.count(good, _KINDS)
     fact, answers = ("", ()) if holds in (0, of) else _deciding(ground, possible, good, known)
-    return Spread(holds, of, fact, answers, finished=True)
+    # However it turns out: one turn that is reported to fail is enough.
+    flagged = space.count(space.both(good, space.exists(reported, _HIDDEN)), _KINDS)
+    return Spread(holds, of, fact, answers, finished=True, flagged=flagged)
 
 
 def phones_of(ground: Ground, known: Mapping[str, str]) -> Node:
@@ -88,16 +93,24 @@ def nearest_phone(ground: Ground, known: Mapping[str, str]) -> dict[str, str] | 
     return nearest.start(ground.space) if nearest else None
 
 
-def phones_through(ground: Ground, moves: Sequence[Move], possible: Node, aim: Aim) -> Node:
-    """Those that come through all legs and reach the aim. Raises BudgetSpent."""
+def phones_through(
+    ground: Ground, moves: Sequence[Move], possible: Node, aim: Aim
+) -> tuple[Node, Node]:
+    """Those that come through all legs and reach the aim; and of them those that a flag of a leg
+
+    fits, as they begin with it. Raises BudgetSpent.
+    """
     space = ground.space
     state: State = ground.start
-    alive = possible
+    alive, reported = possible, space.false
     for move in moves:
+        for flag in move.reported.flags:
+            reported = space.either(reported, fitting(ground, move, flag, state))
         state, alive = come_through(ground, move, state, alive)
     algebra = DiagramAlgebra(space, state.__getitem__)
     there = space.where(Evaluated(aim.condition, ground.vocabulary).over(algebra), True)
-    return space.both(alive, there)
+    through = space.both(alive, there)
+    return through, space.both(through, reported)
 
 
 def _deciding(

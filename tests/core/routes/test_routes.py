@@ -234,6 +234,55 @@ def test_readers_reports_weigh_on_the_leg_that_such_a_phone_takes() -> None:
     assert all(r.cost.risk < FLAGGED for r in search(on, on.phone(other), wanted).routes)
 
 
+@pytest.mark.parametrize(
+    ("factor", "value"),
+    [
+        *(
+            ("base", value)
+            for value in ("", "PS-12.4.1-KU.r2", "PS-12.4.7-KU.r3", "PS-12.1.0-KU.r1")
+        ),
+        *(("variant", value) for value in ("M6", "K6")),
+        *(("option.data", value) for value in ("clean", "keep")),
+    ],
+)
+@pytest.mark.parametrize("over", [frozenset(), frozenset({"update PS-12.4.7-KU.r3"})])
+def test_on_how_many_phones_a_report_fits_is_what_each_of_them_says(
+    factor: str, value: str, over: frozenset[str]
+) -> None:
+    """The base counts as it is when the leg is begun, also after an update on the way."""
+    plain, wanted = ground("palstek"), aim("system is wattlaeufer")
+    told = Reported(24, 21, (Flag(factor, value, "It fails."),))
+    on = Ground(
+        [replace(m, reported=told) if m.name == "clean-install" else m for m in plain.moves]
+    )
+    known = {f.name: f.default for f in on.space.facts if f.kind is FactKind.PHONE}
+    known |= {"bootloader": "unlocked", "base": "PS-12.4.1-KU.r2"}
+    routes = search(plain, plain.phone(known), replace(wanted, through=over)).routes
+    taken = next(r for r in routes if names(r)[-1] == "clean-install")
+    moves = [next(m for m in on.moves if m.key == leg.move.key) for leg in taken.legs]
+    assert over <= {move.name for move in moves}
+    for name in ("variant", "region", "base"):
+        del known[name]
+    usual, fits, holding = on.phone({}), set(), set()
+    hidden = {f.name for f in on.space.facts if f.kind is not FactKind.PHONE}
+    for phone in on.space.starts(phones_of(on, known)):
+        if any(phone[name] != usual[name] for name in hidden):
+            continue
+        state, flags = on.state_of(phone), 0
+        for move in moves:
+            leg = take(on, move, state, phone)
+            if not isinstance(leg, Leg):
+                break
+            state, flags = leg.after, flags + len(leg.flags)
+        else:
+            kind = tuple(phone[f.name] for f in on.space.facts if f.kind is FactKind.PHONE)
+            holding.add(kind)
+            fits |= {kind} if flags else set()
+    spread = spread_of(on, moves, known, wanted)
+    assert holding
+    assert (spread.holds, spread.flagged) == (len(holding), len(fits))
+
+
 def some_phone(on: Ground, random: Random) -> dict[str, str]:
     """Any phone that there is, with everything hidden as it usually is."""
     space = on.space
@@ -247,12 +296,12 @@ def some_phone(on: Ground, random: Random) -> dict[str, str]:
 
 
 @cache
-def tried(codename: str, text: str) -> tuple[list[Move], Node]:
-    """A way for the usual phone, and all phones that come through it."""
-    on, wanted = ground(codename), aim(text)
+def tried(codename: str, text: str, seed: int) -> tuple[Ground, list[Move], tuple[Node, Node]]:
+    """A way for the usual phone, all phones that come through it, and those that a flag fits."""
+    on, wanted = with_flags(ground(codename), Random(seed)), aim(text)
     (first, *_) = search(on, on.phone({}), wanted).routes
     moves = [leg.move for leg in first.legs]
-    return moves, phones_through(on, moves, on.possible, wanted)
+    return on, moves, phones_through(on, moves, on.possible, wanted)
 
 
 @settings(max_examples=150, deadline=None)
@@ -266,8 +315,8 @@ def test_the_spread_says_of_each_phone_what_running_it_says(seed: int) -> None:
             ("poller", "bootloader is unlocked"),
         ]
     )
-    on, wanted = ground(codename), aim(text)
-    moves, through = tried(codename, text)
+    wanted = aim(text)
+    on, moves, (through, reported) = tried(codename, text, seed % 3)
     phone = some_phone(on, random)
     if random.random() < 0.7:
         # Near the usual phone, where the legs lead somewhere.
@@ -275,14 +324,17 @@ def test_the_spread_says_of_each_phone_what_running_it_says(seed: int) -> None:
         phone = {k: v if random.random() < 0.1 else usual[k] for k, v in phone.items()}
         if on.space.at(on.possible, phone) is not True:
             return
-    state, ended_well = on.state_of(phone), True
+    state, ended_well, flags = on.state_of(phone), True, 0
     for move in moves:
         leg = take(on, move, state, phone)
         if not isinstance(leg, Leg):
             ended_well = False
             break
         state = leg.after
-    assert on.space.at(through, phone) is (ended_well and holds(on, wanted, state))
+        flags += len(leg.flags)
+    there = ended_well and holds(on, wanted, state)
+    assert on.space.at(through, phone) is there
+    assert on.space.at(reported, phone) is (there and flags > 0)
 
 
 def test_the_fact_that_decides_most_is_named_with_its_answers() -> None:

@@ -20,6 +20,7 @@ from anleitung.mirrors.errors import WatchRefused
 from anleitung.mirrors.models import Check
 from anleitung.mirrors.services.start_check import start_check
 from anleitung.processes.server import Site
+from anleitung.routes.going_through import warm_routes
 
 
 class Command(BaseCommand):
@@ -46,6 +47,7 @@ class Command(BaseCommand):
             with suppress(WatchRefused):
                 start_check(actor=None, reads=True, codename="", now=timezone.now())
         warm()
+        warm_routes(now=timezone.now())
         connections.close_all()
         with demo_children(free_port()):
             Site(

@@ -7,9 +7,11 @@ from django.conf import settings
 from django.core.management.base import BaseCommand
 from django.core.wsgi import get_wsgi_application
 from django.db import connections
+from django.utils import timezone
 
 from anleitung.guides.load import warm
 from anleitung.processes.server import Site
+from anleitung.routes.going_through import warm_routes
 
 
 class Command(BaseCommand):
@@ -23,6 +25,7 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         application = get_wsgi_application()
         warm()
+        warm_routes(now=timezone.now())
         connections.close_all()  # none may be shared between processes
         Site(
             str(options["bind"]),

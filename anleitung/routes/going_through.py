@@ -1,0 +1,60 @@
+"""Guides are gone through before anybody asks: for what is asked of a codename before all else."""
+
+from datetime import datetime, timedelta
+
+from django_tasks import TaskResultStatus
+from django_tasks_db.models import DBTaskResult
+
+from anleitung.catalogue.models import Entry
+from anleitung.core.model_version import routing_version
+from anleitung.core.routes.usual import go_through, usual_questions
+from anleitung.jobs.outcomes import find_outcome, keep_outcome
+from anleitung.routes.ask import ground_of
+from anleitung.routes.kept_runs import KIND, keep_runs, learn_kept
+from anleitung.routes.mapping import state_of
+
+# Who publishes often publishes more; it is gone through once for all of it.
+QUIET = timedelta(minutes=1)
+
+
+def go_through_codename(codename: str, *, now: datetime) -> int:
+    """Gives of how many guides more is kept now. Does nothing where all stood so the last time.
+
+    Raises NoSuchDocument, BudgetSpent.
+    """
+    on = ground_of(codename, now=now)
+    done = {"state": state_of(on), "model": routing_version()} if on else {}
+    if on is None or find_outcome(KIND, codename) == done:
+        return 0
+    learn_kept(on.ground)
+    for known, aim in usual_questions(on.ground):
+        go_through(on.ground, known, aim)
+    more = keep_runs(on.ground, now=now)
+    keep_outcome(KIND, codename, done, now=now)
+    return more
+
+
+def begin_going_through(codename: str, *, now: datetime, after: timedelta = QUIET) -> None:
+    """One that waits already does for both."""
+    from anleitung.routes.tasks import go_through_guides
+
+    path = go_through_guides.module_path
+    waiting = DBTaskResult.objects.filter(task_path=path, status=TaskResultStatus.READY)
+    if all(each.args_kwargs["kwargs"] != {"codename": codename} for each in waiting):
+        go_through_guides.using(run_after=now + after).enqueue(codename=codename)
+
+
+def begin_everywhere(*, now: datetime) -> None:
+    for codename in codenames():
+        begin_going_through(codename, now=now, after=timedelta())
+
+
+def warm_routes(*, now: datetime) -> int:
+    """Makes the ground of each codename and learns what is kept; gives of how many guides."""
+    found = (ground_of(codename, now=now) for codename in codenames())
+    return sum(learn_kept(on.ground) for on in found if on is not None)
+
+
+def codenames() -> list[str]:
+    found = Entry.objects.filter(kind="device", retired_at=None)
+    return sorted(set(found.values_list("codename", flat=True)))
