@@ -24,7 +24,7 @@ from anleitung.core.routes.run import LOSSES, Leg, take
 from anleitung.core.routes.search import Aim, Cost, Route, _Seeker, holds, lost_between, search
 from anleitung.core.routes.spread import spread_of
 from anleitung.core.routes.told_runs import learn_runs, tell_runs
-from anleitung.core.routes.usual import go_through, usual_questions
+from anleitung.core.routes.usual import go_through, make_ready, usual_questions
 from anleitung.core.updates.moves import Graph
 from anleitung.demo.bundles import bundle_files, guide_names
 from anleitung.demo.catalogue import codenames
@@ -186,7 +186,7 @@ def crowded(guides: int, builds: int) -> None:
             for move in moves_of(f"{name}-{n}", bundle)
         ]
         on = Ground([*moves, *updates_of(bundles[0][1], Graph(chain))])
-        on.state_of(on.phone({}))
+        make_ready(on)
         return on
 
     began = time.perf_counter()

@@ -5,6 +5,7 @@ for all sockets. A socket that sends slowly, or nothing, costs no thread, and is
 deadline. Response bodies are handed over whole too, so a slow reader holds no thread either.
 """
 
+import gc
 import os
 import time
 from typing import Any
@@ -121,3 +122,9 @@ class Site(BaseApplication):  # type: ignore[misc]
 
     def load(self) -> Any:
         return self._application
+
+    def run(self) -> None:
+        # What was read beforehand stays: no process needs to look through it, or copy it for that.
+        gc.collect()
+        gc.freeze()
+        super().run()

@@ -1,18 +1,22 @@
 """Guides are gone through before anybody asks: for what is asked of a codename before all else."""
 
+import logging
 from datetime import datetime, timedelta
 
 from django_tasks import TaskResultStatus
 from django_tasks_db.models import DBTaskResult
 
 from anleitung.catalogue.models import Entry
+from anleitung.core.diagrams.run import BudgetSpent
+from anleitung.core.errors import AnleitungError
 from anleitung.core.model_version import routing_version
-from anleitung.core.routes.usual import go_through, usual_questions
+from anleitung.core.routes.usual import go_through, make_ready, usual_questions
 from anleitung.jobs.outcomes import find_outcome, keep_outcome
 from anleitung.routes.ask import ground_of
 from anleitung.routes.kept_runs import KIND, keep_runs, learn_kept
 from anleitung.routes.mapping import state_of
 
+_log = logging.getLogger(__name__)
 # Who publishes often publishes more; it is gone through once for all of it.
 QUIET = timedelta(minutes=1)
 
@@ -50,9 +54,20 @@ def begin_everywhere(*, now: datetime) -> None:
 
 
 def warm_routes(*, now: datetime) -> int:
-    """Makes the ground of each codename and learns what is kept; gives of how many guides."""
-    found = (ground_of(codename, now=now) for codename in codenames())
-    return sum(learn_kept(on.ground) for on in found if on is not None)
+    """Makes the ground of each codename and learns what is kept; gives of how many guides.
+
+    One that cannot be made keeps no site from starting: whoever asks is told then.
+    """
+    learned = 0
+    for codename in codenames():
+        try:
+            on = ground_of(codename, now=now)
+            if on is not None:
+                make_ready(on.ground)
+                learned += learn_kept(on.ground)
+        except (AnleitungError, BudgetSpent) as error:
+            _log.warning("the routes of %s were not made ready: %r", codename, error)
+    return learned
 
 
 def codenames() -> list[str]:

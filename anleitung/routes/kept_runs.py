@@ -3,9 +3,11 @@
 begins with that. Of each guide by itself, so that one that did not change keeps its own.
 """
 
+import gc
 import json
 import logging
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
+from contextlib import contextmanager
 from datetime import datetime
 from hashlib import sha256
 
@@ -40,14 +42,27 @@ def learn_kept(ground: Ground) -> int:
         if guides[key].memory.learned != digest
     ]
     learned = 0
-    for row in Outcome.objects.filter(kind=KIND, key__in=new):
-        move = guides[row.key]
-        move.memory.learned = row.digest
-        told = _opened(row)
-        if told is not None:
-            learn_runs(move, told)
-            learned += 1
+    with _nothing_to_collect():
+        for row in Outcome.objects.filter(kind=KIND, key__in=new):
+            move = guides[row.key]
+            move.memory.learned = row.digest
+            told = _opened(row)
+            if told is not None:
+                learn_runs(move, told)
+                learned += 1
     return learned
+
+
+@contextmanager
+def _nothing_to_collect() -> Iterator[None]:
+    """Much is made that stays: looking through all of it again and again takes longer than that."""
+    was = gc.isenabled()
+    gc.disable()
+    try:
+        yield
+    finally:
+        if was:
+            gc.enable()
 
 
 def _guides(ground: Ground) -> Mapping[str, Move]:

@@ -64,6 +64,7 @@ class Space:
         self._widths = tuple(len(fact.values) for fact in self.facts)
         self._leaves: dict[tuple[type, Value], Node] = {}
         self._nodes: dict[tuple[int, tuple[Node, ...]], Node] = {}
+        self._vars: dict[int, Node] = {}
         # Answers are kept, so that nothing is worked out twice; remembered: how many.
         self._maps: dict[Callable[[Any], Value], dict[Node, Node]] = {}
         self._joins: dict[Callable[[Any, Any], Value], dict[tuple[Node, Node], Node]] = {}
@@ -102,7 +103,11 @@ class Space:
     def var(self, name: str) -> Node:
         """The function that gives the start's value of one fact."""
         level = self.level_of[name]
-        return self.mk(level, tuple(self.leaf(v) for v in self.facts[level].values))
+        found = self._vars.get(level)
+        if found is None:
+            found = self.mk(level, tuple(self.leaf(v) for v in self.facts[level].values))
+            self._vars[level] = found
+        return found
 
     @property
     def size(self) -> int:

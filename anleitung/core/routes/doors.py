@@ -4,7 +4,7 @@ Most guides are not for a phone as it stands. What the parts of an admission ask
 is looked up; only where none of that speaks against the phone is the whole condition worked out.
 """
 
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -32,6 +32,32 @@ class Doors:
     def shut_out(self, state: Mapping[str, Any]) -> bool:
         """Whether a slot speaks against the phone. A slot that is not there says nothing."""
         return any(slot in state and not test(state[slot]) for slot, test in self.tests)
+
+
+class Hall:
+    """The doors of many guides: which of them a phone finds shut, without trying each.
+
+    What a value of a slot shuts is worked out when a phone first has it.
+    """
+
+    def __init__(self, doors: Sequence[Doors]) -> None:
+        self._tests: dict[str, list[tuple[int, Test]]] = {}
+        for at, each in enumerate(doors):
+            for slot, test in each.tests:
+                self._tests.setdefault(slot, []).append((1 << at, test))
+        self._shut: dict[tuple[str, type, Any], int] = {}
+
+    def shut_out(self, state: Mapping[str, Any]) -> int:
+        """A bit for each of the doors, by its place: set where it is shut."""
+        found = 0
+        for slot, tests in self._tests.items():
+            if slot in state:
+                value = state[slot]
+                key = (slot, type(value), value)
+                if key not in self._shut:
+                    self._shut[key] = sum({bit for bit, test in tests if not test(value)})
+                found |= self._shut[key]
+        return found
 
 
 def doors_of(condition: Condition, vocabulary: Vocabulary) -> Doors:

@@ -17,6 +17,7 @@ from anleitung.core.diagrams.space import Fact, FactKind, Node, Space, Value
 from anleitung.core.phone.start import start_state, start_without_contents
 from anleitung.core.phone.world import NOT_LISTED, World, build_order
 from anleitung.core.proof.run.compile import answered_in, facts_of, possible_starts
+from anleitung.core.routes.doors import Hall
 from anleitung.core.routes.moves import Move
 
 # Slots that belong to one guide: its files, its questions. Whoever begins the next begins anew.
@@ -62,6 +63,11 @@ class Ground:
         self.bundles = {m.name: m.bundle for m in self.moves}
         self._begun: dict[tuple[str, tuple[str, ...]], PlainState] = {}
         self._staying: dict[tuple[str, tuple[str, ...]], PlainState] = {}
+
+    @cached_property
+    def hall(self) -> Hall:
+        """The doors of its moves, in their order."""
+        return Hall([move.doors for move in self.moves])
 
     @cached_property
     def world(self) -> World:

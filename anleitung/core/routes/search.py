@@ -95,7 +95,11 @@ def search(
     no_tools: ids of host tools that are not at hand. A leg counts if this phone does not need them.
     """
     seeker = _Seeker(ground, phone, aim, no_tools)
-    moves = [m for m in ground.moves if not m.avoided and m.name not in without]
+    moves = [
+        (1 << at, move)
+        for at, move in enumerate(ground.moves)
+        if not move.avoided and move.name not in without
+    ]
     layer, depth, last = [seeker.first], 0, MOST_LEGS
     while layer and depth < last and not seeker.is_full:
         layer = seeker.next_layer(layer, moves)
@@ -132,16 +136,21 @@ class _Seeker:
     def is_full(self) -> bool:
         return len(self.labels) > MOST_STATES or self.runs > MOST_RUNS
 
-    def next_layer(self, layer: list[Route], moves: Sequence[Move]) -> list[Route]:
-        """The ways that are one leg longer, as far as nothing beats them."""
+    def next_layer(self, layer: list[Route], moves: Sequence[tuple[int, Move]]) -> list[Route]:
+        """The ways that are one leg longer, as far as nothing beats them. moves: each with its bit
+
+        in the hall of the ground.
+        """
         following: list[Route] = []
         for way in layer:
             known = self.labels[self._key(way)]
             gone = self._gone(way)
             if not any(each is way for each in known) or gone & self.aim.keep:
                 continue
-            for move in moves:
-                if self._is_beaten(way, gone, move):
+            # From the phone itself each that does not lead on is told.
+            shut = self.ground.hall.shut_out(way.after) if way.legs else 0
+            for bit, move in moves:
+                if shut & bit or self._is_beaten(way, gone, move):
                     continue
                 leg = take(self.ground, move, way.after, self.phone)
                 self.runs += isinstance(leg, Leg) or bool(leg.finding)

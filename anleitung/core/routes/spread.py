@@ -8,6 +8,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from anleitung.core.conditions.model import Evaluated
+from anleitung.core.diagrams.counts import count_each
 from anleitung.core.diagrams.run import BudgetSpent, DiagramAlgebra, State
 from anleitung.core.diagrams.space import FactKind, Node
 from anleitung.core.diagrams.witness import find_witness
@@ -124,15 +125,10 @@ def _deciding(
         fact = space.facts[level]
         if fact.kind is not FactKind.PHONE or fact.name in known:
             continue
-        answers, decided = [], 0
-        for value in fact.values:
-            mine = space.both(possible, space.where(space.var(fact.name), value))
-            of = space.count(mine, _KINDS)
-            if not of:
-                continue
-            holds = space.count(space.both(mine, good), _KINDS)
-            answers.append(Answer(value, holds, of))
-            decided += of if holds in (0, of) else 0
+        holding = count_each(space, good, fact.name, _KINDS)
+        every = count_each(space, possible, fact.name, _KINDS)
+        answers = [Answer(value, holding[value], of) for value, of in every.items() if of]
+        decided = sum(a.of for a in answers if a.holds in (0, a.of))
         if decided > best[0] and len(answers) > 1:
             best = (decided, fact.name, tuple(answers))
     return best[1], best[2]

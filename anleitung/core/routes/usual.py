@@ -13,6 +13,12 @@ _BOUGHT = ("variant", "region")
 MOST_QUESTIONS = 200
 
 
+def make_ready(ground: Ground) -> None:
+    """What every question needs is worked out, before the first is asked. Raises BudgetSpent."""
+    ground.hall.shut_out(ground.state_of(ground.phone({})))
+    nearest_phone(ground, {})
+
+
 def usual_questions(ground: Ground) -> list[tuple[dict[str, str], NamedAim]]:
     """What is known of the phone, and the aim: as the page of the codename offers them, on the
 

@@ -4,6 +4,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from anleitung.core.diagrams.boxes import box_set, describe, possible_values
+from anleitung.core.diagrams.counts import count_each
 from anleitung.core.diagrams.space import FactKind, Node, Space
 from tests.core.diagrams.generated import VALUES, facts, larger
 
@@ -59,6 +60,20 @@ def test_counting_without_options_counts_starts_that_some_choice_leads_into(
         if kept
     }
     assert space.count(from_table(space, a), frozenset({FactKind.PHONE})) == len(inside)
+
+
+@settings(max_examples=60, deadline=None)
+@given(sets)
+def test_counting_by_the_values_of_a_fact_is_counting_within_each(a: list[object]) -> None:
+    space = Space(FACTS)
+    node = from_table(space, a)
+    for kinds in (frozenset(FactKind), frozenset({FactKind.PHONE})):
+        for fact in (fact for fact in FACTS if fact.kind in kinds):
+            within = {
+                v: space.both(node, space.where(space.var(fact.name), v)) for v in fact.values
+            }
+            each = {value: space.count(part, kinds) for value, part in within.items()}
+            assert count_each(space, node, fact.name, kinds) == each
 
 
 @settings(max_examples=80, deadline=None)

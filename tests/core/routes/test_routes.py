@@ -234,6 +234,21 @@ def test_readers_reports_weigh_on_the_leg_that_such_a_phone_takes() -> None:
     assert all(r.cost.risk < FLAGGED for r in search(on, on.phone(other), wanted).routes)
 
 
+@pytest.mark.parametrize("codename", ["palstek", "schotstek", "klampe"])
+def test_the_doors_of_all_guides_together_are_those_of_each(codename: str) -> None:
+    on, random = ground(codename), Random(codename)
+    shut = 0
+    for _again in range(60):
+        state = on.state_of(some_phone(on, random))
+        for slot in random.sample(sorted(state), k=3):
+            del state[slot]  # one that is not there speaks against nobody
+        bits = on.hall.shut_out(state)
+        each = [move.doors.shut_out(state) for move in on.moves]
+        assert [bool(bits >> at & 1) for at in range(len(on.moves))] == each
+        shut += sum(each)
+    assert 0 < shut < 60 * len(on.moves)
+
+
 @pytest.mark.parametrize(
     ("factor", "value"),
     [
