@@ -1,6 +1,7 @@
 """A worker of the site: takes up what was left unfinished, then waits for work.
 
-There are two: one looks at sources (queue default), one does what people wait for (queue jobs).
+There are two: one looks at sources and does what nobody waits for (queue default), one does what
+people wait for (queue jobs).
 """
 
 from argparse import ArgumentParser
