@@ -18,6 +18,6 @@ class RoutesConfig(AppConfig):
         """What changed while no worker ran, and what another model kept."""
         from django.utils import timezone
 
-        from anleitung.routes.going_through import begin_everywhere
+        from anleitung.routes.tasks import begin_everywhere
 
         begin_everywhere(now=timezone.now())

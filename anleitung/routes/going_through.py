@@ -1,10 +1,7 @@
 """Guides are gone through before anybody asks: for what is asked of a codename before all else."""
 
 import logging
-from datetime import datetime, timedelta
-
-from django_tasks import TaskResultStatus
-from django_tasks_db.models import DBTaskResult
+from datetime import datetime
 
 from anleitung.catalogue.models import Entry
 from anleitung.core.diagrams.run import BudgetSpent
@@ -17,8 +14,6 @@ from anleitung.routes.kept_runs import KIND, keep_runs, learn_kept
 from anleitung.routes.mapping import state_of
 
 _log = logging.getLogger(__name__)
-# Who publishes often publishes more; it is gone through once for all of it.
-QUIET = timedelta(minutes=1)
 
 
 def go_through_codename(codename: str, *, now: datetime) -> int:
@@ -36,21 +31,6 @@ def go_through_codename(codename: str, *, now: datetime) -> int:
     more = keep_runs(on.ground, now=now)
     keep_outcome(KIND, codename, done, now=now)
     return more
-
-
-def begin_going_through(codename: str, *, now: datetime, after: timedelta = QUIET) -> None:
-    """One that waits already does for both."""
-    from anleitung.routes.tasks import go_through_guides
-
-    path = go_through_guides.module_path
-    waiting = DBTaskResult.objects.filter(task_path=path, status=TaskResultStatus.READY)
-    if all(each.args_kwargs["kwargs"] != {"codename": codename} for each in waiting):
-        go_through_guides.using(run_after=now + after).enqueue(codename=codename)
-
-
-def begin_everywhere(*, now: datetime) -> None:
-    for codename in codenames():
-        begin_going_through(codename, now=now, after=timedelta())
 
 
 def warm_routes(*, now: datetime) -> int:

@@ -11,8 +11,8 @@ from django.utils import timezone
 from anleitung.catalogue.models import Version
 from anleitung.guides.models import Deprecation, Guide, Revision, Withdrawal
 from anleitung.jobs.services.ask import begin_for_site
-from anleitung.routes.going_through import begin_going_through
 from anleitung.routes.mapping import KIND
+from anleitung.routes.tasks import begin_going_through
 
 MODELS = (Revision, Withdrawal, Deprecation, Version)
 

@@ -4,7 +4,7 @@ import re
 from typing import Any
 
 import pytest
-from playwright.sync_api import Browser, BrowserContext, Page, expect
+from playwright.sync_api import Browser, BrowserContext, Page, Route, expect
 
 from anleitung.demo.management.commands.load_demo import LOG_INS
 from tests.browser.conftest import no_sideways_scroll
@@ -422,3 +422,20 @@ def test_what_cannot_be_fetched_is_said_and_takes_nothing_else_with_it(bench: Pa
     bench.go_back()
     bench.get_by_role("button", name="Reload the page").click()
     expect(bench.get_by_role("heading", name="Host tools")).to_be_visible()
+
+
+def test_a_press_that_is_held_while_its_control_arrives_is_not_lost(bench: Page) -> None:
+    """The picture of the menu stands until the press is over, and the menu opens for it."""
+    bench.goto(SHEET)
+    bench.wait_for_load_state("networkidle")
+    held: list[Route] = []
+    bench.route("**/assets/*.js", lambda route: held.append(route))
+    with bench.expect_request("**/assets/*.js"):
+        bench.get_by_role("button", name="tonnenleger").hover()
+    bench.mouse.down()
+    with bench.expect_request_finished(lambda request: request.url.endswith(".js")):
+        while held:
+            held.pop().continue_()
+    bench.wait_for_timeout(400)  # it is there, and would have taken the picture's place
+    bench.mouse.up()
+    expect(bench.get_by_role("menuitem", name="Sign out")).to_be_visible()

@@ -16,14 +16,9 @@ from anleitung.guides.services.bring_in import bring_in
 from anleitung.jobs.models import Outcome
 from anleitung.routes import ask as asking
 from anleitung.routes.ask import Asked, answer, ground_of
-from anleitung.routes.going_through import (
-    begin_everywhere,
-    begin_going_through,
-    go_through_codename,
-    warm_routes,
-)
+from anleitung.routes.going_through import go_through_codename, warm_routes
 from anleitung.routes.kept_runs import KIND
-from anleitung.routes.tasks import go_through_guides
+from anleitung.routes.tasks import begin_everywhere, begin_going_through, go_through_guides
 from anleitung.storage.recent import Kept
 from tests.conftest import NOW
 from tests.ready import publish

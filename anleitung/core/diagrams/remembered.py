@@ -113,13 +113,15 @@ class Tree(Generic[_Held]):
         return below(self._root, {})
 
     def known(self, answer: Callable[[str], Value]) -> _Held | None:
-        """What comes of these answers, None where nobody has answered so yet."""
+        """What comes of these answers, None where nobody has answered so yet. answer: of any slot,
+
+        also of one that is not asked of whoever answers so.
+        """
         here = self._root
         while True:
             if isinstance(here, _Path):
-                for slot, value in zip(here.slots, here.values, strict=True):
-                    if answer(slot) != value:
-                        return None
+                if tuple(map(answer, here.slots)) != here.values:
+                    return None
                 here = here.then
             elif isinstance(here, _Branch):
                 here = here.ways.get(answer(here.slot))
@@ -242,7 +244,7 @@ class Remembered(Generic[_Held]):
         """outcomes: of the same steps, as another process came to them."""
         held = sum(1 for _ in outcomes)
         for asked, made in self._runs:
-            if held < MOST_RUNS and outcomes.known(asked.__getitem__) is None:
+            if held < MOST_RUNS and outcomes.known(asked.get) is None:
                 held += 1
                 outcomes.grow(asked, made)
         self._runs, self._held = outcomes, held

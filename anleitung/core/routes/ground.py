@@ -180,10 +180,6 @@ class Ground:
             self._begun[key] = {slot: self.space.at(node, phone) for slot, node in fresh.items()}
         return self._begun[key]
 
-    def entering(self, move: Move, state: PlainState, phone: Mapping[str, str]) -> "Layers":
-        """The same, of which only single slots are asked."""
-        return Layers(state, {**_BETWEEN, **move.chosen}, self.begun(move, phone))
-
     def begun_to_stay(self, move: Move, phone: Mapping[str, str]) -> PlainState:
         """What of the beginning is of concern to whatever comes after this guide."""
         key = (move.name, tuple(phone.values()))
@@ -258,23 +254,11 @@ def _without_turns(state: State) -> State:
     return {slot: node for slot, node in state.items() if ": " not in slot}
 
 
-_NOT_THERE = object()
+class Plain:
+    """One state, as a condition reads it; it is not copied."""
 
-
-class Layers:
-    """States laid over one another, the first uppermost, as a condition reads them; none is copied.
-
-    What one leg leaves behind, and what stands between two guides, hold no slot in common.
-    """
-
-    def __init__(self, first: PlainState, second: PlainState, last: PlainState) -> None:
-        self._first, self._second, self._last = first, second, last
-
-    def slot(self, name: str) -> Value:
-        found = self._first.get(name, _NOT_THERE)
-        if found is _NOT_THERE:
-            found = self._second.get(name, _NOT_THERE)
-        return self._last[name] if found is _NOT_THERE else found
+    def __init__(self, state: PlainState) -> None:
+        self.slot = state.__getitem__
 
     def const(self, value: Value) -> Value:
         return value

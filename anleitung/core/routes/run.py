@@ -12,7 +12,7 @@ from anleitung.core.phone.actions import Step
 from anleitung.core.phone.take import tool_of
 from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings.catalogue import BY_ID
-from anleitung.core.routes.ground import Ground, left_behind
+from anleitung.core.routes.ground import Ground, Plain, left_behind
 from anleitung.core.routes.moves import FLAGGED, Flag, Move
 
 LOSSES = ("apps", "media")
@@ -66,15 +66,15 @@ class Refusal:
 def take(ground: Ground, move: Move, state: PlainState, phone: dict[str, str]) -> Leg | Refusal:
     if not _begins(move, state) or move.doors.shut_out(state):
         return Refusal(move)
-    entering = ground.entering(move, state, phone)
-    if move.admission.over(entering) is not True:
+    entering = ground.enter(move, state, phone)
+    if move.admission.over(Plain(entering)) is not True:
         return Refusal(move)
     if unlisted := ground.unlisted(move, state):
         return Refusal(move, unlisted=unlisted)
     remembered: Remembered[Leg | Refusal] = move.remembered
     went = remembered.outcome(
-        entering.slot,
-        lambda: ground.enter(move, state, phone),
+        entering.__getitem__,
+        lambda: entering,
         LOSSES,
         lambda whole: _went(move, whole),
     )

@@ -29,11 +29,17 @@ export function Near<P extends object>(props: {
   const box = useRef<HTMLSpanElement>(null);
   const before = useRef<Before>({ focused: false, pressed: false, text: "" });
   const isThere = useRef(false);
+  const isHeld = useRef(false);
   const [Control, setControl] = useState<ComponentType<P>>();
   const come = () => {
     props.load().then(
       (found) => {
         if (isThere.current) return;
+        if (isHeld.current) {
+          // Taken away under a press, the picture would never see its click.
+          window.addEventListener("pointerup", () => setTimeout(come), { once: true });
+          return;
+        }
         isThere.current = true;
         const still = box.current?.querySelector<HTMLElement>("button, input");
         before.current.focused = still != null && still === document.activeElement;
@@ -63,16 +69,26 @@ export function Near<P extends object>(props: {
       before.current.pressed = event.target instanceof Element && !event.target.matches("input");
       come();
     };
+    const hold = () => {
+      isHeld.current = true;
+      const letGo = () => {
+        isHeld.current = false;
+      };
+      window.addEventListener("pointerup", letGo, { once: true });
+      window.addEventListener("pointercancel", letGo, { once: true });
+    };
     const key = (event: KeyboardEvent) => {
       if (event.target instanceof HTMLInputElement) before.current.pressed = event.key === "Enter";
     };
     here.addEventListener("pointerover", come);
     here.addEventListener("focusin", come);
+    here.addEventListener("pointerdown", hold);
     here.addEventListener("click", press);
     here.addEventListener("keydown", key);
     return () => {
       here.removeEventListener("pointerover", come);
       here.removeEventListener("focusin", come);
+      here.removeEventListener("pointerdown", hold);
       here.removeEventListener("click", press);
       here.removeEventListener("keydown", key);
     };
