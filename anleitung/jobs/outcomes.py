@@ -13,7 +13,7 @@ from anleitung.storage.recent import Kept
 
 MOST = 5_000
 # One of each revision; nobody asks for it again before something changes.
-LASTING = ("evidence",)
+LASTING = ("evidence", "runs")
 _READ: Kept[tuple[str, str, str], Any] = Kept(most=300)
 
 

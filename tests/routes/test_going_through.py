@@ -14,6 +14,7 @@ from anleitung.demo.bundles import bundle_files
 from anleitung.guides.models import Revision
 from anleitung.guides.services.bring_in import bring_in
 from anleitung.jobs.models import Outcome
+from anleitung.jobs.outcomes import keep_outcome
 from anleitung.routes import ask as asking
 from anleitung.routes.ask import Asked, answer, ground_of
 from anleitung.routes.going_through import go_through_codename, warm_routes
@@ -159,3 +160,14 @@ def test_a_codename_that_cannot_be_gone_through_takes_nothing_down(
 ) -> None:
     go_through_guides.call("nobody")
     assert "were not gone through" in caplog.text
+
+
+def test_it_outlives_what_else_is_kept(two: Revision, monkeypatch: pytest.MonkeyPatch) -> None:
+    """It is made once for a version: dropped for newer outcomes, it would not be made again."""
+    go_through_codename("palstek", now=NOW)
+    before = kept()
+    monkeypatch.setattr("anleitung.jobs.outcomes.MOST", 2)
+    for number in range(5):
+        keep_outcome("links", f"one {number}", number, now=NOW + timedelta(days=100 + number))
+    assert Outcome.objects.filter(kind="links", key__startswith="one ").count() == 2
+    assert kept() == before
