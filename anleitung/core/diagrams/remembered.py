@@ -71,7 +71,8 @@ class Tree(Generic[_Held]):
                 pairs = zip(here.slots, here.values, strict=True)
                 return [[pair(slot, value) for slot, value in pairs], below(here.then)]
             if isinstance(here, _Branch):
-                return [here.slot, [[value, below(then)] for value, then in here.ways.items()]]
+                ways = list(here.ways.items())
+                return [here.slot, [[value, below(then)] for value, then in ways]]
             return held(here)
 
         return None if self._root is None else below(self._root)
@@ -105,7 +106,8 @@ class Tree(Generic[_Held]):
                 more = dict(zip(here.slots, here.values, strict=True))
                 yield from below(here.then, asked | more)
             elif isinstance(here, _Branch):
-                for value, then in here.ways.items():
+                # As they are now: another thread may be about to know more.
+                for value, then in list(here.ways.items()):
                     yield from below(then, asked | {here.slot: value})
             elif here is not None:
                 yield asked, here

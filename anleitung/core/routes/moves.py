@@ -168,7 +168,7 @@ class Memory:
 
     def each(self) -> Iterator[tuple[frozenset[str], Remembered[Any]]]:
         """What was gone through so far, by the steps that were left out."""
-        return iter(self._kept.items())
+        return iter(list(self._kept.items()))
 
 
 def ways_to_choose(bundle: Bundle) -> int:

@@ -6,7 +6,7 @@ from typing import Any
 
 import pytest
 
-from anleitung.core.diagrams.remembered import Remembered
+from anleitung.core.diagrams.remembered import Remembered, Tree
 from anleitung.core.routes.ground import Ground
 from anleitung.core.routes.moves import Memory, Move
 from anleitung.core.routes.search import Aim, Found, search
@@ -86,6 +86,17 @@ def _outcomes(move: Move) -> dict[str, object]:
         for skipped, remembered in move.memory.each()
         for asked, went in remembered.outcomes
     }
+
+
+def test_what_is_known_is_gone_through_as_it_was_when_another_thread_adds_to_it() -> None:
+    tree: Tree[str] = Tree()
+    for answer in ("x", "y", "z"):
+        tree.grow({"slot": answer}, f"of {answer}")
+    known = iter(tree)
+    first = next(known)
+    tree.grow({"slot": "w"}, "of w")
+    assert [first, *known] == [({"slot": a}, f"of {a}") for a in ("x", "y", "z")]
+    assert len(list(tree)) == 4
 
 
 def _types(move: Move) -> list[object]:
