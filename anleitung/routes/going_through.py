@@ -10,7 +10,7 @@ from anleitung.core.model_version import routing_version
 from anleitung.core.routes.usual import go_through, make_ready, usual_questions
 from anleitung.jobs.outcomes import find_outcome, keep_outcome
 from anleitung.routes.ask import ground_of
-from anleitung.routes.kept_runs import KIND, keep_runs, learn_kept
+from anleitung.routes.kept_runs import KIND, is_kept, keep_runs, learn_kept
 from anleitung.routes.mapping import state_of
 
 _log = logging.getLogger(__name__)
@@ -23,7 +23,7 @@ def go_through_codename(codename: str, *, now: datetime) -> int:
     """
     on = ground_of(codename, now=now)
     done = {"state": state_of(on), "model": routing_version()} if on else {}
-    if on is None or find_outcome(KIND, codename) == done:
+    if on is None or (find_outcome(KIND, codename) == done and is_kept(on.ground)):
         return 0
     learn_kept(on.ground)
     for known, aim in usual_questions(on.ground):

@@ -32,6 +32,13 @@ def keep_runs(ground: Ground, *, now: datetime) -> int:
     return more
 
 
+def is_kept(ground: Ground) -> bool:
+    """Whether what is kept of each of its guides is there and counts."""
+    guides = _guides(ground)
+    rows = Outcome.objects.filter(kind=KIND, key__in=guides)
+    return {row.key for row in rows if _opened(row) is not None} == guides.keys()
+
+
 def learn_kept(ground: Ground) -> int:
     """What is kept of the guides of this ground and not known here yet; gives of how many."""
     guides = _guides(ground)
@@ -79,10 +86,12 @@ def _keep(key: str, move: Move, *, now: datetime) -> bool:
     model = routing_version()
     kept = {"model": model, "told": told, "seal": seal_of(key, model, told)}
     digest = sha256(json.dumps(kept, ensure_ascii=False).encode()).hexdigest()
-    if move.memory.learned == digest:
+    move.memory.learned = digest
+    # Against what stands there: it may have been edited, or be gone.
+    standing = Outcome.objects.filter(kind=KIND, key=key, digest=digest).first()
+    if standing is not None and _opened(standing) is not None:
         return False
     keep_outcome(KIND, key, kept, now=now)
-    move.memory.learned = digest
     return True
 
 

@@ -126,6 +126,26 @@ def test_what_was_edited_or_is_of_another_model_counts_for_nothing(
     runs = ran(monkeypatch)
     assert asked() == first
     assert runs
+    # The worker keeps it anew, though nothing was published meanwhile.
+    assert go_through_codename("palstek", now=NOW) == 2
+    new_process()
+    assert warm_routes(now=NOW) == 2
+
+
+@pytest.mark.parametrize("lost", ["a new key", "a row"])
+def test_what_does_not_count_any_more_is_kept_anew(
+    two: Revision, new_process: Callable[[], None], settings: Any, lost: str
+) -> None:
+    go_through_codename("palstek", now=NOW)
+    if lost == "a row":
+        Outcome.objects.filter(kind=KIND, key__contains=" ").first().delete()  # type: ignore[union-attr]
+    else:
+        settings.SECRET_KEY = "another-key-of-the-site-0123456789-0123456789"
+    # By the same process, which knows it all still, and by one that has just begun.
+    assert go_through_codename("palstek", now=NOW) == (1 if lost == "a row" else 2)
+    new_process()
+    assert go_through_codename("palstek", now=NOW) == 0
+    assert warm_routes(now=NOW) == 2
 
 
 def test_a_new_version_changes_what_is_kept_of_its_guide_only(

@@ -9,6 +9,9 @@ import {
 import { flushSync } from "react-dom";
 import { announce } from "./announce";
 
+/** Milliseconds after which no click follows a press that was let go. */
+const CLICK_COMES = 400;
+
 /** What somebody did with the picture of a control before the control was there. */
 interface Before {
   focused: boolean;
@@ -35,11 +38,8 @@ export function Near<P extends object>(props: {
     props.load().then(
       (found) => {
         if (isThere.current) return;
-        if (isHeld.current) {
-          // Taken away under a press, the picture would never see its click.
-          window.addEventListener("pointerup", () => setTimeout(come), { once: true });
-          return;
-        }
+        // Taken away under a press, the picture would never see its click.
+        if (isHeld.current) return;
         isThere.current = true;
         const still = box.current?.querySelector<HTMLElement>("button, input");
         before.current.focused = still != null && still === document.activeElement;
@@ -67,28 +67,34 @@ export function Near<P extends object>(props: {
     if (Control || !here) return;
     const press = (event: MouseEvent) => {
       before.current.pressed = event.target instanceof Element && !event.target.matches("input");
+      isHeld.current = false;
       come();
     };
-    const hold = () => {
+    const hold = (...ends: string[]) => {
       isHeld.current = true;
-      const letGo = () => {
-        isHeld.current = false;
-      };
-      window.addEventListener("pointerup", letGo, { once: true });
-      window.addEventListener("pointercancel", letGo, { once: true });
+      // The click comes at once, by touch a moment later, or not at all.
+      const letGo = () =>
+        setTimeout(() => {
+          isHeld.current = false;
+          come();
+        }, CLICK_COMES);
+      for (const end of ends) window.addEventListener(end, letGo, { once: true });
     };
+    const down = () => hold("pointerup", "pointercancel");
     const key = (event: KeyboardEvent) => {
+      // A button is pressed by letting go of the space bar.
+      if (event.key === " " && event.target instanceof HTMLButtonElement) hold("keyup");
       if (event.target instanceof HTMLInputElement) before.current.pressed = event.key === "Enter";
     };
     here.addEventListener("pointerover", come);
     here.addEventListener("focusin", come);
-    here.addEventListener("pointerdown", hold);
+    here.addEventListener("pointerdown", down);
     here.addEventListener("click", press);
     here.addEventListener("keydown", key);
     return () => {
       here.removeEventListener("pointerover", come);
       here.removeEventListener("focusin", come);
-      here.removeEventListener("pointerdown", hold);
+      here.removeEventListener("pointerdown", down);
       here.removeEventListener("click", press);
       here.removeEventListener("keydown", key);
     };
