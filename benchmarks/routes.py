@@ -18,6 +18,7 @@ from anleitung.core.documents.build import Shipment
 from anleitung.core.formats.read_bundle import read_bundle
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.routes.aims import aims_of
+from anleitung.core.routes.answer import answer_of
 from anleitung.core.routes.ground import Ground
 from anleitung.core.routes.moves import moves_of, updates_of
 from anleitung.core.routes.run import LOSSES, Leg, take
@@ -25,6 +26,7 @@ from anleitung.core.routes.search import Aim, Cost, Route, _Seeker, holds, lost_
 from anleitung.core.routes.spread import spread_of
 from anleitung.core.routes.told_runs import learn_runs, tell_runs
 from anleitung.core.routes.usual import go_through, make_ready, usual_questions
+from anleitung.core.routes.wishes import Wishes
 from anleitung.core.updates.moves import Graph
 from anleitung.demo.bundles import bundle_files, guide_names
 from anleitung.demo.catalogue import codenames
@@ -132,12 +134,10 @@ def main() -> None:
         times = []
         for named in aims_of(on):
             began = time.perf_counter()
-            answer = search(on, on.phone({}), Aim(named.condition))
-            for route in answer.routes[:5]:
-                spread_of(on, [leg.move for leg in route.legs], {}, Aim(named.condition))
+            answer_of(on, named.condition, {}, Wishes())
             times.append(1000 * (time.perf_counter() - began))
         print(
-            f"{codename}: {len(on.moves)} moves, {len(times)} aims, an answer with its spread: "
+            f"{codename}: {len(on.moves)} moves, {len(times)} aims, all that an answer says: "
             f"median {statistics.median(times):.0f} ms, longest {max(times):.0f} ms"
         )
     for guides in (25, 50, 100, 200):
@@ -222,7 +222,7 @@ def asked(on: Ground) -> str:
 
     which nobody goes through beforehand.
     """
-    found_first, first, whole, variant, carrier = [], [], [], [], []
+    found_first, first, whole, opened, variant, carrier = [], [], [], [], [], []
     wanted = [
         ("system is wattlaeufer and mode is system", {}),
         ("system is wattlaeufer and root is present", {}),
@@ -240,6 +240,9 @@ def asked(on: Ground) -> str:
         for route in answer.routes[:5]:
             spread_of(on, [leg.move for leg in route.legs], known, aim)
         whole.append(1000 * (time.perf_counter() - began))
+        began = time.perf_counter()
+        answer_of(on, aim.condition, known, Wishes())
+        opened.append(1000 * (time.perf_counter() - began))
     for text, known in wanted:
         aim = Aim(Typed.parse(text).condition)
         for times, more in ((variant, {"variant": "K6"}), (carrier, {"carrier": "leuchtnetz"})):
@@ -250,6 +253,7 @@ def asked(on: Ground) -> str:
         "the first way found": found_first,
         "the choices": first,
         "with their spread": whole,
+        "all that is said, asked once more": opened,
         "of another variant": variant,
         "of another carrier": carrier,
     }

@@ -17,15 +17,14 @@ from anleitung.core.phone.actions.base import LOSS_WORDS
 from anleitung.core.phone.world import NOT_LISTED
 from anleitung.core.routes.aims import aims_of
 from anleitung.core.routes.ground import UnknownFact
-from anleitung.core.routes.search import MOST_SHOWN
 from anleitung.limits.addresses import client_address
 from anleitung.limits.spend import TooMany, address_name, spend
 from anleitung.reader.language import in_their_language
 from anleitung.reader.problems import problem_page
 from anleitung.reader.route_asked import KEEP, Question
+from anleitung.reader.route_open import decides_out, elsewhere_out, failing_out, open_out
 from anleitung.reader.route_shown import (
     choice_out,
-    decides_out,
     gap_out,
     in_the_way_out,
     missing_out,
@@ -132,24 +131,28 @@ def _answer(request: HttpRequest, on: OnGround, question: Question) -> dict[str,
             ),
             "nearest": nearest_out(question),
         }
-    routes = told.found.routes[:MOST_SHOWN]
-    chosen = min(max(question.chosen, 1), max(len(routes), 1))
+    chosen = min(max(question.chosen, 1), max(len(told.choices), 1))
     shown: dict[str, Any] = {
         "told": told,
         "legs_looked": told.found.legs,
         "choices": [
-            choice_out(question, n, route, spread, n == chosen)
-            for n, (route, spread) in enumerate(zip(routes, told.spreads, strict=True), 1)
+            choice_out(question, number, choice, number == chosen)
+            for number, choice in enumerate(told.choices, 1)
         ],
         "stuck": [stuck_out(refusal) for refusal in told.stuck[:5]],
     }
-    if routes:
-        spread = told.spreads[chosen - 1]
-        shown |= {"spread": spread, "decides": decides_out(question, spread)}
-        if routes[chosen - 1].legs:
-            merged = told.merged[chosen - 1]
-            shown |= sheet_out(on, question, routes[chosen - 1], merged)
+    if told.choices:
+        choice = told.choices[chosen - 1]
+        shown |= {"spread": choice.spread, "decides": decides_out(question, choice.spread)}
+        if choice.failing is not None:
+            shown["failing"] = failing_out(question, told.phone, choice.route, choice.failing)
+        if choice.route.legs:
+            shown |= sheet_out(on, question, choice.route, choice.merged)
             shown["run_on"] = run_on_out(question, told.phone)
+    if told.whatever is not None and told.whatever.route is None:
+        shown["open"] = open_out(question, told)
+    if told.elsewhere is not None:
+        shown["elsewhere"] = elsewhere_out(question, told)
     titles = {m.name: m.title for m in on.ground.moves}
     shown["pinned"] = [
         (titles.get(n, n), question.address(unpin=n)) for n in sorted(question.through)
@@ -158,7 +161,9 @@ def _answer(request: HttpRequest, on: OnGround, question: Question) -> dict[str,
         (titles.get(n, n), question.address(take=n)) for n in sorted(question.without)
     ]
     if question.seen:
-        shown["since"] = since(on, question.seen, routes[chosen - 1] if routes else None)
+        shown["since"] = since(
+            on, question.seen, told.choices[chosen - 1].route if told.choices else None
+        )
     if told.in_the_way is not None:
         shown["in_the_way"] = in_the_way_out(question, told.in_the_way)
     if told.missing is not None:

@@ -4,9 +4,7 @@ from collections.abc import Iterator, Mapping
 from typing import Any
 from urllib.parse import urlencode
 
-from anleitung.core.conditions.model import Condition, Is
-from anleitung.core.documents.base import Typed
-from anleitung.core.guide.bundle import Bundle
+from anleitung.core.conditions.model import Condition
 from anleitung.core.guide.walk import rows_of
 from anleitung.core.marked import N_, Texts
 from anleitung.core.marked import gettext as _
@@ -20,23 +18,22 @@ from anleitung.core.proof.explain.words import (
     values_words,
 )
 from anleitung.core.proof.findings.catalogue import BY_ID
+from anleitung.core.routes.answer import Answered, Choice
 from anleitung.core.routes.files import Wanted, wants_of
 from anleitung.core.routes.merge import Merged
 from anleitung.core.routes.missing import AimGap
 from anleitung.core.routes.moves import FLAGGED
 from anleitung.core.routes.run import Leg, Refusal
 from anleitung.core.routes.search import Route
-from anleitung.core.routes.spread import Answer, Spread
 from anleitung.core.routes.wishes import InTheWay
 from anleitung.core.schemes.place import neighbours_of
 from anleitung.core.sheet.build import size_words
 from anleitung.core.sheet.clock import span_words
-from anleitung.core.sheet.seen_at import seen_at
 from anleitung.guides.load import address_of
 from anleitung.reader.route_asked import ASKED, Question
 from anleitung.reader.route_scale import scale_out
 from anleitung.reader.route_since import seen_of
-from anleitung.routes.ask import Answered, OnGround
+from anleitung.routes.ask import OnGround
 
 RISKS = Texts(
     {
@@ -47,18 +44,10 @@ RISKS = Texts(
         FLAGGED: N_("readers report failures on phones like this one"),
     }
 )
-_VERDICTS = Texts(
-    {
-        "holds": N_("it holds with"),
-        "open": N_("it depends on more with"),
-        "not": N_("not this way with"),
-    }
-)
 
 
-def choice_out(
-    question: Question, number: int, route: Route, spread: Spread, on: bool
-) -> dict[str, Any]:
+def choice_out(question: Question, number: int, choice: Choice, on: bool) -> dict[str, Any]:
+    route, spread = choice.route, choice.spread
     return {
         "number": number,
         "on": on,
@@ -69,6 +58,12 @@ def choice_out(
         "hands": span_words(_sum(leg.hands for leg in route.legs)),
         "waiting": span_words(_sum(leg.waiting for leg in route.legs)),
         "spread": spread,
+        # What goes on others of these phones, though not on the one that the way was found on.
+        "loses": [
+            (LOSS_WORDS[loss], kinds)
+            for loss, kinds in spread.loses
+            if kinds and loss not in route.cost.lost
+        ],
         "readers": _readers(route),
     }
 
@@ -127,43 +122,6 @@ def sheet_out(
         "hands": span_words(_sum(x for x, _ in _times(gone))),
         "merged": merged is not None,
     }
-
-
-def decides_out(question: Question, spread: Spread) -> dict[str, Any]:
-    """The fact that decides most, with its values by what follows from each; {} for none."""
-    if not spread.fact:
-        return {}
-    bundle = next(iter(question.ground.bundles.values()))
-    return {
-        "fact": fact_words(bundle, spread.fact),
-        "seen_at": _seen_at(bundle, spread.fact),
-        "answers": [
-            {"says": _VERDICTS[verdict], "values": values}
-            for verdict in _VERDICTS
-            if (
-                values := [
-                    {
-                        "words": values_words(bundle, spread.fact, (a.value,)),
-                        "address": question.address(**{spread.fact: a.value}),
-                    }
-                    for a in spread.answers
-                    if _verdict(a) == verdict
-                ]
-            )
-        ],
-    }
-
-
-def _seen_at(bundle: Bundle, fact: str) -> list[str]:
-    """Where a reader finds the answer, as far as the documents tell."""
-    asked = Typed(condition=Is(fact, ""), typed=fact)
-    return list(seen_at(bundle, [asked]))
-
-
-def _verdict(answer: Answer) -> str:
-    if answer.holds in (0, answer.of):
-        return "holds" if answer.holds else "not"
-    return "open"
 
 
 def _times(route: Route) -> Iterator[tuple[tuple[int, int], tuple[int, int]]]:

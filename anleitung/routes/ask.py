@@ -7,16 +7,14 @@ from typing import Literal
 
 from anleitung.catalogue.load import load_device, load_graph, stored_builds
 from anleitung.core.conditions.model import atoms
-from anleitung.core.diagrams.space import FactKind
 from anleitung.core.documents.base import Typed, body_of, fingerprint_of
 from anleitung.core.documents.build import Build
 from anleitung.core.documents.device import Device
 from anleitung.core.evidence.report import EvidenceOut
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.routes.aims import NamedAim, aims_of
+from anleitung.core.routes.answer import Answered, answer_of
 from anleitung.core.routes.ground import Ground
-from anleitung.core.routes.merge import Merged, merge_copies
-from anleitung.core.routes.missing import AimGap, MissingLink, aim_gap, missing_link, stuck_short
 from anleitung.core.routes.moves import (
     MOST_CHOICES,
     Flag,
@@ -26,10 +24,7 @@ from anleitung.core.routes.moves import (
     updates_of,
     ways_to_choose,
 )
-from anleitung.core.routes.run import Refusal
-from anleitung.core.routes.search import MOST_SHOWN, Aim, Found, Route
-from anleitung.core.routes.spread import Spread, nearest_phone, phones_of, spread_of
-from anleitung.core.routes.wishes import InTheWay, Wishes, as_wished, in_the_way
+from anleitung.core.routes.wishes import Wishes
 from anleitung.core.updates.moves import Graph
 from anleitung.guides.load import all_withdrawn, newest_revisions, readable
 from anleitung.guides.models import Revision
@@ -78,27 +73,6 @@ class Asked:
     aim: str
     known: tuple[tuple[str, str], ...]
     wishes: Wishes
-
-
-@dataclass(frozen=True)
-class Answered:
-    """phone: the one on which the routes were found, None where no phone is so. spreads: of the
-
-    routes that are shown, in their order; merged: of each, where copies need be made only once.
-    in_the_way: where there is a way but not as it was wished. kinds: of phone that are as it was
-    said. stuck: what would be shorter, and gets stuck.
-    """
-
-    aim: NamedAim
-    phone: Mapping[str, str] | None
-    found: Found | None = None
-    spreads: tuple[Spread, ...] = ()
-    merged: tuple[Merged | None, ...] = ()
-    missing: MissingLink | None = None
-    gap: AimGap | None = None
-    stuck: tuple[Refusal, ...] = ()
-    in_the_way: InTheWay | None = None
-    kinds: int = 0
 
 
 def ground_of(
@@ -236,41 +210,4 @@ def _typed_aim(ground: Ground, text: str) -> NamedAim:
 
 def _answered(ground: Ground, named: NamedAim, asked: Asked) -> Answered:
     learn_kept(ground)
-    known, wishes = dict(asked.known), asked.wishes
-    aim = Aim(named.condition, wishes.keep, wishes.through)
-    phone = nearest_phone(ground, known)
-    if phone is None:
-        return Answered(named, None)
-    kinds = ground.space.count(phones_of(ground, known), frozenset({FactKind.PHONE}))
-    found = as_wished(ground, phone, aim.condition, wishes)
-    shown = found.routes[:MOST_SHOWN]
-    spreads = tuple(
-        spread_of(ground, [leg.move for leg in route.legs], known, aim) for route in shown
-    )
-    if found.routes:
-        pairs = zip(shown, spreads, strict=True)
-        merged = tuple(_merged(ground, phone, route, s, known, aim) for route, s in pairs)
-        stuck = stuck_short(ground, aim, found)
-        return Answered(named, phone, found, spreads, merged, kinds=kinds, stuck=stuck)
-    held = in_the_way(ground, phone, aim.condition, wishes)
-    if held is not None:
-        return Answered(named, phone, found, in_the_way=held, kinds=kinds)
-    link = missing_link(ground, phone, aim, found)
-    gap = aim_gap(ground, aim, found) if link is None else None
-    stuck = stuck_short(ground, aim, found)
-    return Answered(named, phone, found, missing=link, gap=gap, kinds=kinds, stuck=stuck)
-
-
-def _merged(
-    ground: Ground,
-    phone: Mapping[str, str],
-    route: Route,
-    spread: Spread,
-    known: Mapping[str, str],
-    aim: Aim,
-) -> Merged | None:
-    """Only where it holds on as many phones as the route itself."""
-    found = merge_copies(ground, phone, route, aim)
-    if found is None or not spread.finished:
-        return None
-    return found if spread_of(ground, found.moves, known, aim).holds == spread.holds else None
+    return answer_of(ground, named.condition, dict(asked.known), asked.wishes)

@@ -64,8 +64,13 @@ def test_the_legs_are_shown_with_files_cautions_and_one_list(two: Revision) -> N
 
 def test_what_is_not_said_and_decides_is_asked(two: Revision) -> None:
     html = page(**TO, **LOCKED, build="PS-12.4.7-KU.r3")
-    assert "This decides most: carrier." in html
-    assert re.search(r"not this way with <a[^>]+carrier=deichfunk", html)
+    assert html.count("This decides most: carrier.") == 1
+    assert "From a phone with carrier Deichfunk none of the chains" in html
+    answers = dict(re.findall(r"carrier=(\w+)[^>]+>[^<]+</a></dt>\s*<dd>([^<]+)", html))
+    assert answers["leuchtnetz"].strip() == "Unlock the bootloader → Install Wattläufer 5"
+    assert answers["deichfunk"] == "No way for the usual phone of this kind."
+    assert "It fails on a phone with carrier Deichfunk, for example." in html
+    assert "Leg 1 does not let it in, since it wants: the carrier is not Deichfunk." in html
     told = {"carrier": "open", "variant": "K6", "region": "KU"}
     assert "It holds on all" in page(**TO, **LOCKED, **told, build="PS-12.4.7-KU.r3")
 
@@ -89,7 +94,10 @@ def test_what_is_not_said_and_decides_is_asked(two: Revision) -> None:
             {"to": "stock", "system": "stock", "update": "none"},
             "Your phone is there already.",
         ),
-        (TO | {"without": "unlock"}, "of the others nothing is said"),
+        (TO | {"build": "PS-13.0.2-KU.r4"}, "Of the others nothing is said."),
+        (TO | {"without": "unlock"}, "There is one from a phone with bootloader unlocked:"),
+        (TO | LOCKED | {"build": "PS-12.4.7-KU.r3"}, "4,608 of 9,216 kinds that are as you say"),
+        ({"to": "stock"}, "It is not there yet."),
         (TO | {"way": "\u00b2"}, "leg by leg"),
         (TO | {"way": "99"}, "leg by leg"),
         (TO | {"variant": "<b>"}, "cannot be taken as it stands: variant: &lt;b&gt;"),

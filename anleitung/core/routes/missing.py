@@ -1,6 +1,6 @@
 """Why there is no route: the link that is missing, and where the obvious ways get stuck."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from anleitung.core.conditions.model import Condition, Or, conjuncts
@@ -10,8 +10,10 @@ from anleitung.core.routes.ground import Ground, admits_all
 from anleitung.core.routes.moves import Move
 from anleitung.core.routes.run import Refusal, take
 from anleitung.core.routes.search import Aim, Found, Route, holds
+from anleitung.core.routes.spread import HIDDEN, phones_of, phones_through, spread_of
 
 MOST_LOOKED = 200  # states that were reached, the nearest first
+MOST_CHAINS = 12  # that are tried on other phones
 
 
 @dataclass(frozen=True)
@@ -26,14 +28,27 @@ class MissingLink:
     unmet: tuple[Condition, ...]
 
 
-def missing_link(
-    ground: Ground, phone: Mapping[str, str], aim: Aim, found: Found
-) -> MissingLink | None:
-    """The move of which the least is missing, among those that end with the aim on a phone that
+def enders_of(ground: Ground, aim: Aim) -> list[Move]:
+    """Moves that end with the aim on a phone that they admit."""
+    return [
+        move
+        for move in ground.moves
+        if not move.avoided and move.name not in aim.without and ends_with(ground, move, aim)
+    ]
 
-    they admit. None where no guide ends so.
+
+def missing_link(
+    ground: Ground,
+    phone: Mapping[str, str],
+    aim: Aim,
+    found: Found,
+    enders: Sequence[Move] | None = None,
+) -> MissingLink | None:
+    """The move of which the least is missing, among the enders. None where there is none.
+
+    enders: by enders_of, where it was asked already.
     """
-    enders = [m for m in ground.moves if not m.avoided and ends_with(ground, m, aim)]
+    enders = enders_of(ground, aim) if enders is None else enders
     best: MissingLink | None = None
     reached = sorted(found.reached, key=lambda way: (len(way.legs), way.cost.hands))
     for way in reached[:MOST_LOOKED]:
@@ -42,6 +57,45 @@ def missing_link(
             if unmet and (best is None or len(unmet) < len(best.unmet)):
                 best = MissingLink(move, way, unmet)
     return best
+
+
+@dataclass(frozen=True)
+class Elsewhere:
+    """phone: one that is as the reader says; moves: a chain that leads it to the aim."""
+
+    phone: Mapping[str, str]
+    moves: tuple[Move, ...]
+
+
+def elsewhere(
+    ground: Ground,
+    known: Mapping[str, str],
+    aim: Aim,
+    enders: Sequence[Move],
+    link: MissingLink | None,
+) -> Elsewhere | None:
+    """Where the usual phone has no way: of the others that are so, and not there yet, the nearest
+
+    one that has. Tried are the enders by themselves, and the way to the missing link with it.
+    Raises BudgetSpent.
+    """
+    possible = phones_of(ground, known)
+    possible = ground.space.minus(possible, phones_through(ground, (), possible, aim).well)
+    chains: list[tuple[Move, ...]] = [(move,) for move in enders[:MOST_CHAINS]]
+    if link is not None:
+        chains.insert(0, (*(leg.move for leg in link.way.legs), link.before))
+    best: tuple[int, int] | None = None
+    found = None
+    for moves in chains:
+        spread = spread_of(ground, moves, known, aim)
+        if spread.ill is None or not aim.through <= {move.name for move in moves}:
+            continue
+        ill = ground.space.exists(spread.ill, HIDDEN)
+        nearest = find_witness(ground.space, ground.space.minus(possible, ill))
+        if nearest and (best is None or (nearest.cost, len(moves)) < best):
+            best = (nearest.cost, len(moves))
+            found = Elsewhere(nearest.start(ground.space), moves)
+    return found
 
 
 @dataclass(frozen=True)

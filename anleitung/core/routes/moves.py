@@ -19,6 +19,8 @@ from anleitung.core.guide.walk import Row, actions_of, rows_of
 from anleitung.core.marked import gettext as _
 from anleitung.core.phone.actions import Step
 from anleitung.core.phone.actions.take_update import TakeUpdate
+from anleitung.core.phone.take import tool_of
+from anleitung.core.phone.world import World
 from anleitung.core.proof.run.compile import steps_of
 from anleitung.core.routes.doors import Doors, doors_of
 from anleitung.core.updates.moves import Graph
@@ -125,6 +127,11 @@ class Move:
         return tuple(times_of_step(r.step) if isinstance(r.step, Step) else None for r in self.rows)
 
     @cached_property
+    def tools(self) -> tuple[str, ...]:
+        """Of each row the id of the host tool that it needs, "" for none."""
+        return tuple(_tool_of(row, self.bundle.world) for row in self.rows)
+
+    @cached_property
     def least(self) -> tuple[int, int]:
         """Seconds by hand and of waiting that no phone comes through under: the steps for all."""
         pairs = zip(self.steps, self.times, strict=False)
@@ -150,6 +157,13 @@ class Move:
             elif step.no_return:
                 worst = max(worst, 1)
         return worst
+
+
+def _tool_of(row: Row, world: World) -> str:
+    if not isinstance(row.step, Step) or not row.step.needs_tool(world):
+        return ""
+    tool = tool_of(row.step, world)
+    return tool.id if tool else ""
 
 
 class Memory:

@@ -60,8 +60,18 @@ def let_in(ground: Ground, move: Move, state: State, phones: Node) -> tuple[Stat
     return entered, found
 
 
-def come_through(ground: Ground, move: Move, state: State, phones: Node) -> tuple[State, Node]:
-    """Run on all of them: the state at its end, and the phones without a stop. BudgetSpent."""
+def come_through(
+    ground: Ground,
+    move: Move,
+    state: State,
+    phones: Node,
+    *,
+    no_tools: frozenset[str] = frozenset(),
+) -> tuple[State, Node]:
+    """Run on all of them: the state at its end, and the phones without a stop that need none of
+
+    these host tools. Raises BudgetSpent.
+    """
     space = ground.space
     entered, admitted = let_in(ground, move, state, phones)
     if admitted is space.false:
@@ -73,6 +83,9 @@ def come_through(ground: Ground, move: Move, state: State, phones: Node) -> tupl
     for (finding, _subject, _step), ill in run.findings.items():
         if BY_ID[finding].severity is Severity.STOP:
             well = space.minus(well, ill)
+    for tool, concerned in zip(move.tools, run.concerned, strict=False):  # promises come after
+        if tool in no_tools:
+            well = space.minus(well, concerned)
     return run.states[-1], well
 
 

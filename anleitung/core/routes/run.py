@@ -9,7 +9,6 @@ from anleitung.core.diagrams.run import State
 from anleitung.core.diagrams.space import Node
 from anleitung.core.guide.times import Span
 from anleitung.core.phone.actions import Step
-from anleitung.core.phone.take import tool_of
 from anleitung.core.proof.finding import Severity
 from anleitung.core.proof.findings.catalogue import BY_ID
 from anleitung.core.routes.ground import Ground, Plain, left_behind
@@ -43,10 +42,8 @@ class Leg:
 
     def tools(self) -> frozenset[str]:
         """Ids of the host tools that this phone needs on it."""
-        world, mine = self.move.bundle.world, set(self.steps)
-        steps = (r.step for r in self.move.rows if r.step.id in mine and isinstance(r.step, Step))
-        wanted = (tool_of(step, world) for step in steps if step.needs_tool(world))
-        return frozenset(tool.id for tool in wanted if tool is not None)
+        mine, wanted = set(self.steps), zip(self.move.rows, self.move.tools, strict=True)
+        return frozenset(tool for row, tool in wanted if tool and row.step.id in mine)
 
 
 @dataclass(frozen=True, slots=True)

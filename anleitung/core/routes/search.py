@@ -22,7 +22,7 @@ MOST_SHOWN = 5  # choices beside one another
 # Beyond so many states, or legs that were run, the search says so and claims nothing of the rest.
 MOST_STATES = 400
 MOST_RUNS = 8_000
-Key = frozenset[tuple[str, object]]
+Key = tuple[frozenset[object], ...]
 
 
 class Cost(NamedTuple):
@@ -42,6 +42,11 @@ class Cost(NamedTuple):
             and self.waiting <= other.waiting
         )
 
+    @property
+    def mildness(self) -> tuple[int, int, int]:
+        """By which choices are put in order: the mildest first."""
+        return (len(self.lost), self.risk, self.hands + self.waiting)
+
 
 @dataclass(frozen=True)
 class Route:
@@ -56,12 +61,15 @@ class Route:
 class Aim:
     """condition: what is to be so at the end; keep: losses that are not taken for it; through:
 
-    names of moves that the way is to go through.
+    names of moves that the way is to go through; without: of those that it is not to; no_tools:
+    ids of host tools that are not at hand: a leg counts where the phone does not need them.
     """
 
     condition: Condition
     keep: frozenset[str] = frozenset()
     through: frozenset[str] = frozenset()
+    without: frozenset[str] = frozenset()
+    no_tools: frozenset[str] = frozenset()
 
 
 @dataclass(frozen=True)
@@ -70,7 +78,8 @@ class Found:
 
     reached, with a way there. refused: moves that do not lead on from the phone as it is.
     legs: ways of up to so many were looked at; is_whole: there are no longer ones; is_cut: a bound
-    was reached before all of one leg more than the shortest were looked at.
+    was reached before all of one leg more than the shortest were looked at. runs: legs that were
+    run.
     """
 
     routes: tuple[Route, ...]
@@ -80,6 +89,7 @@ class Found:
     is_whole: bool
     already: bool = False
     is_cut: bool = False
+    runs: int = 0
 
 
 def search(
@@ -87,21 +97,25 @@ def search(
     phone: Mapping[str, str],
     aim: Aim,
     *,
-    without: frozenset[str] = frozenset(),
-    no_tools: frozenset[str] = frozenset(),
+    beside: Sequence[Mapping[str, str]] = (),
+    most_runs: int | None = None,
+    any_way: bool = False,
 ) -> Found:
-    """phone: a value for each fact of the ground. without: names of moves that are not wanted;
+    """phone: a value for each fact of the ground. beside: phones that are to come there by the same
 
-    no_tools: ids of host tools that are not at hand. A leg counts if this phone does not need them.
+    legs. What is found are the ways of the first phone; which of them are better is judged by the
+    worst of each cost over all of them. most_runs: MOST_RUNS where None. any_way: the first that is
+    found is enough.
     """
-    seeker = _Seeker(ground, phone, aim, no_tools)
+    most = MOST_RUNS if most_runs is None else min(most_runs, MOST_RUNS)
+    seeker = _Seeker(ground, (phone, *beside), aim, most)
     moves = [
         (1 << at, move)
         for at, move in enumerate(ground.moves)
-        if not move.avoided and move.name not in without
+        if not move.avoided and move.name not in aim.without
     ]
     layer, depth, last = [seeker.first], 0, MOST_LEGS
-    while layer and depth < last and not seeker.is_full:
+    while layer and depth < last and not seeker.is_full and not (any_way and seeker.there):
         layer = seeker.next_layer(layer, moves)
         if seeker.is_full:
             break  # this layer was not looked at to its end
@@ -112,113 +126,150 @@ def search(
     return seeker.found(depth, is_whole=not layer and not seeker.is_full)
 
 
+@dataclass(frozen=True, eq=False)
+class _Label:
+    """ways: the same legs, on each of the phones; cost: the worst of them in each; key: ways that
+
+    leave the same behind meet, and have gone through the same that is wanted.
+    """
+
+    ways: tuple[Route, ...]
+    cost: Cost
+    key: Key
+
+
 class _Seeker:
     """The labels of a search, and what is there already."""
 
     def __init__(
-        self, ground: Ground, phone: Mapping[str, str], aim: Aim, no_tools: frozenset[str]
+        self,
+        ground: Ground,
+        phones: Sequence[Mapping[str, str]],
+        aim: Aim,
+        most_runs: int,
     ) -> None:
-        self.ground, self.phone, self.aim = ground, dict(phone), aim
-        self.no_tools = no_tools
-        self.first = route_of(ground, phone)
-        self.labels: dict[Key, list[Route]] = {self._key(self.first): [self.first]}
+        self.ground, self.aim, self.most_runs = ground, aim, most_runs
+        self.phones = [dict(phone) for phone in phones]
+        self.first = self._label(tuple(route_of(ground, phone) for phone in phones))
+        self.labels: dict[Key, list[_Label]] = {self.first.key: [self.first]}
         self.runs = 0
         self.refused: list[Refusal] = []
-        self.there: list[Route] = []
+        self.there: list[_Label] = []
         self._arrive(self.first)
 
-    def _key(self, way: Route) -> Key:
-        """Ways that leave the same behind meet, and have gone through the same that is wanted."""
-        passed = {leg.move.name for leg in way.legs} & self.aim.through
-        return lasting(way.after) | {("through", frozenset(passed))}
+    def _label(self, ways: tuple[Route, ...]) -> _Label:
+        cost = ways[0].cost if len(ways) == 1 else worst_of([way.cost for way in ways])
+        passed = frozenset(leg.move.name for leg in ways[0].legs) & self.aim.through
+        return _Label(ways, cost, (passed, *(lasting(way.after) for way in ways)))
 
     @property
     def is_full(self) -> bool:
-        return len(self.labels) > MOST_STATES or self.runs > MOST_RUNS
+        return len(self.labels) > MOST_STATES or self.runs > self.most_runs
 
-    def next_layer(self, layer: list[Route], moves: Sequence[tuple[int, Move]]) -> list[Route]:
+    def next_layer(self, layer: list[_Label], moves: Sequence[tuple[int, Move]]) -> list[_Label]:
         """The ways that are one leg longer, as far as nothing beats them. moves: each with its bit
 
         in the hall of the ground.
         """
-        following: list[Route] = []
-        for way in layer:
-            known = self.labels[self._key(way)]
-            gone = self._gone(way)
-            if not any(each is way for each in known) or gone & self.aim.keep:
+        following: list[_Label] = []
+        for label in layer:
+            gone = self._gone(label)
+            if label not in self.labels[label.key] or gone & self.aim.keep:
                 continue
+            shut = 0
             # From the phone itself each that does not lead on is told.
-            shut = self.ground.hall.shut_out(way.after) if way.legs else 0
+            if label is not self.first:
+                for way in label.ways:
+                    shut |= self.ground.hall.shut_out(way.after)
             for bit, move in moves:
-                if shut & bit or self._is_beaten(way, gone, move):
+                if shut & bit or self._is_beaten(label, gone, move):
                     continue
-                leg = take(self.ground, move, way.after, self.phone)
-                self.runs += isinstance(leg, Leg) or bool(leg.finding)
-                if isinstance(leg, Leg) and self.no_tools and leg.tools() & self.no_tools:
-                    continue
-                if isinstance(leg, Refusal):
-                    if not way.legs:
-                        self.refused.append(leg)
-                elif self._keep(longer := further(self.ground.world, self.first.after, way, leg)):
+                longer = self._further(label, move)
+                if longer is not None and self._keep(longer):
                     following.append(longer)
             if self.is_full:
                 break
         return following
 
-    def _keep(self, way: Route) -> bool:
-        known = self.labels.setdefault(self._key(way), [])
-        if any(each.cost.beats(way.cost) for each in known):
+    def _further(self, label: _Label, move: Move) -> _Label | None:
+        """With one more leg on each of the phones, None where one of them does not come through."""
+        ways: list[Route] = []
+        for way, phone, first in zip(label.ways, self.phones, self.first.ways, strict=True):
+            leg = take(self.ground, move, way.after, phone)
+            self.runs += isinstance(leg, Leg) or bool(leg.finding)
+            if isinstance(leg, Refusal):
+                if label is self.first and not ways:
+                    self.refused.append(leg)
+                return None
+            if self.aim.no_tools and leg.tools() & self.aim.no_tools:
+                return None
+            ways.append(further(self.ground.world, first.after, way, leg))
+        return self._label(tuple(ways))
+
+    def _keep(self, label: _Label) -> bool:
+        known = self.labels.setdefault(label.key, [])
+        if any(each.cost.beats(label.cost) for each in known):
             return False
-        known[:] = [each for each in known if not way.cost.beats(each.cost)]
-        known.append(way)
-        self._arrive(way)
+        known[:] = [each for each in known if not label.cost.beats(each.cost)]
+        known.append(label)
+        self._arrive(label)
         return True
 
-    def _arrive(self, way: Route) -> None:
-        passed = {leg.move.name for leg in way.legs}
-        if not self.aim.through <= passed:
+    def _arrive(self, label: _Label) -> None:
+        if label.key[0] != self.aim.through or label.cost.lost & self.aim.keep:
             return
-        if not way.cost.lost & self.aim.keep and holds(self.ground, self.aim, way.after):
-            self.there.append(way)
+        if all(holds(self.ground, self.aim, way.after) for way in label.ways):
+            self.there.append(label)
 
-    def _gone(self, way: Route) -> frozenset[str]:
+    def _gone(self, label: _Label) -> frozenset[str]:
         """What is lost for good: data that comes back from no copy, and the warranty; root and the
 
         quality of films may come back.
         """
         return frozenset(
             loss
+            for way in label.ways
             for loss in way.cost.lost
             if loss == "warranty"
             or (loss in LOSSES and way.after[f"backup.{loss}"] in ("none", "lost"))
         )
 
-    def _is_beaten(self, way: Route, gone: frozenset[str], move: Move) -> bool:
+    def _is_beaten(self, label: _Label, gone: frozenset[str], move: Move) -> bool:
         """Whatever follows the move, something that is there already is no worse in anything.
 
         Risk and time only grow, with a move by what it takes of every phone.
         """
-        cost, (hands, waiting) = way.cost, move.least
+        cost, (hands, waiting) = label.cost, move.least
         least = Cost(gone, max(cost.risk, move.risk), cost.hands + hands, cost.waiting + waiting)
         return any(each.cost.beats(least) for each in self.there)
 
     def found(self, legs: int, *, is_whole: bool) -> Found:
         best = [
-            way
-            for at, way in enumerate(self.there)
-            if way in self.labels[self._key(way)]
+            label
+            for at, label in enumerate(self.there)
+            if label in self.labels[label.key]
             and not any(
-                other.cost.beats(way.cost) and (other.cost != way.cost or i < at)
+                other.cost.beats(label.cost) and (other.cost != label.cost or i < at)
                 for i, other in enumerate(self.there)
-                if other is not way
+                if other is not label
             )
         ]
-        best.sort(key=lambda r: (len(r.cost.lost), r.cost.risk, r.cost.hands + r.cost.waiting))
-        reached = tuple(way for known in self.labels.values() for way in known)
-        already = any(not way.legs for way in best)
-        return Found(
-            tuple(best), reached, tuple(self.refused), legs, is_whole, already, self.is_full
-        )
+        best.sort(key=lambda each: each.cost.mildness)
+        reached = tuple(label.ways[0] for known in self.labels.values() for label in known)
+        already = any(label is self.first for label in best)
+        routes = tuple(label.ways[0] for label in best)
+        refused = tuple(self.refused)
+        return Found(routes, reached, refused, legs, is_whole, already, self.is_full, self.runs)
+
+
+def worst_of(costs: Sequence[Cost]) -> Cost:
+    """In each thing the worst of them."""
+    return Cost(
+        frozenset[str]().union(*(cost.lost for cost in costs)),
+        max(cost.risk for cost in costs),
+        max(cost.hands for cost in costs),
+        max(cost.waiting for cost in costs),
+    )
 
 
 def lost_between(world: World, start: PlainState, after: PlainState) -> frozenset[str]:

@@ -5,7 +5,7 @@ same legs are run, symbolically, on every phone of which only that much is known
 """
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from anleitung.core.conditions.model import Evaluated
 from anleitung.core.diagrams.counts import count_each
@@ -16,10 +16,10 @@ from anleitung.core.routes.ground import Ground
 from anleitung.core.routes.moves import Move
 from anleitung.core.routes.reach import come_through
 from anleitung.core.routes.run import fitting
-from anleitung.core.routes.search import Aim
+from anleitung.core.routes.search import WHOLE, Aim
 
 _KINDS = frozenset({FactKind.PHONE})
-_HIDDEN = frozenset({FactKind.ORACLE})
+HIDDEN = frozenset({FactKind.ORACLE})
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,7 +36,9 @@ class Spread:
     """holds, of: kinds of phone. fact: the one whose answer decides most, "" where none is open.
 
     flagged: kinds, of those on which it holds, that readers’ reports of a failure fit on a leg.
-    finished: False where the run was bounded; then nothing is claimed.
+    loses: of each loss, how many kinds of those on which it holds lose it. ill: the phones on which
+    it does not hold, each with how its hidden steps turn out. finished: False where the run was
+    bounded; then nothing is claimed.
     """
 
     holds: int
@@ -45,6 +47,8 @@ class Spread:
     answers: tuple[Answer, ...]
     finished: bool
     flagged: int = 0
+    loses: tuple[tuple[str, int], ...] = ()
+    ill: Node | None = field(default=None, repr=False, compare=False)
 
     @property
     def is_for_all(self) -> bool:
@@ -60,17 +64,29 @@ def spread_of(ground: Ground, moves: Sequence[Move], known: Mapping[str, str], a
         return Spread(0, 0, "", (), finished=False)
     try:
         possible = phones_of(ground, known)
-        well, reported = phones_through(ground, moves, possible, aim)
+        through = phones_through(ground, moves, possible, aim)
     except BudgetSpent:
         return Spread(0, 0, "", (), finished=False)
     # What is hidden must go well however it turns out.
-    ill = space.exists(space.minus(possible, well), _HIDDEN)
-    good = space.minus(possible, ill)
+    ill = space.minus(possible, through.well)
+    good = space.minus(possible, space.exists(ill, HIDDEN))
     of, holds = space.count(possible, _KINDS), space.count(good, _KINDS)
     fact, answers = ("", ()) if holds in (0, of) else _deciding(ground, possible, good, known)
-    # However it turns out: one turn that is reported to fail is enough.
-    flagged = space.count(space.both(good, space.exists(reported, _HIDDEN)), _KINDS)
-    return Spread(holds, of, fact, answers, finished=True, flagged=flagged)
+
+    def kinds(some: Node) -> int:
+        # However it turns out: one turn with which it is so is enough.
+        return space.count(space.both(good, space.exists(some, HIDDEN)), _KINDS)
+
+    return Spread(
+        holds,
+        of,
+        fact,
+        answers,
+        finished=True,
+        flagged=kinds(through.reported),
+        loses=tuple((loss, kinds(some)) for loss, some in through.lost.items()),
+        ill=ill,
+    )
 
 
 def phones_of(ground: Ground, known: Mapping[str, str]) -> Node:
@@ -94,24 +110,51 @@ def nearest_phone(ground: Ground, known: Mapping[str, str]) -> dict[str, str] | 
     return nearest.start(ground.space) if nearest else None
 
 
-def phones_through(
-    ground: Ground, moves: Sequence[Move], possible: Node, aim: Aim
-) -> tuple[Node, Node]:
-    """Those that come through all legs and reach the aim; and of them those that a flag of a leg
+@dataclass(frozen=True, slots=True)
+class Through:
+    """Phones, each with how its hidden steps turn out. well: those that come through all legs as it
 
-    fits, as they begin with it. Raises BudgetSpent.
+    is wished, and reach the aim; of them reported: those that a flag of a leg fits, as they begin
+    with it; lost: of each loss, those that are without it at the end and had it.
     """
+
+    well: Node
+    reported: Node
+    lost: Mapping[str, Node]
+
+
+def phones_through(ground: Ground, moves: Sequence[Move], possible: Node, aim: Aim) -> Through:
+    """Raises BudgetSpent."""
     space = ground.space
     state: State = ground.start
     alive, reported = possible, space.false
     for move in moves:
         for flag in move.reported.flags:
             reported = space.either(reported, fitting(ground, move, flag, state))
-        state, alive = come_through(ground, move, state, alive)
+        state, alive = come_through(ground, move, state, alive, no_tools=aim.no_tools)
     algebra = DiagramAlgebra(space, state.__getitem__)
     there = space.where(Evaluated(aim.condition, ground.vocabulary).over(algebra), True)
-    through = space.both(alive, there)
-    return through, space.both(through, reported)
+    well = space.both(alive, there)
+    lost = {loss: space.both(alive, some) for loss, some in _lost(ground, state).items()}
+    for loss in aim.keep & lost.keys():
+        well = space.minus(well, lost[loss])
+    return Through(
+        well,
+        space.both(well, reported),
+        {loss: space.both(well, some) for loss, some in lost.items()},
+    )
+
+
+def _lost(ground: Ground, after: State) -> dict[str, Node]:
+    """Of each loss the phones that had what is gone after it; as lost_between says of each."""
+    space, found = ground.space, {}
+    for loss, whole in WHOLE.items():
+        slot = ground.world.slot_of_loss(loss)
+        if slot in ground.start:
+            had = space.where(ground.start[slot], whole)
+            has = space.where(after[slot], whole) if slot in after else space.false
+            found[loss] = space.minus(had, has)
+    return found
 
 
 def _deciding(

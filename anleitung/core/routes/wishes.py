@@ -52,11 +52,14 @@ class InTheWay:
     is_cut: bool = False
 
 
+def wished(condition: Condition, wishes: Wishes) -> Aim:
+    return Aim(condition, wishes.keep, wishes.through, wishes.without, wishes.no_tools)
+
+
 def as_wished(
     ground: Ground, phone: Mapping[str, str], condition: Condition, wishes: Wishes
 ) -> Found:
-    aim = Aim(condition, wishes.keep, wishes.through)
-    return search(ground, phone, aim, without=wishes.without, no_tools=wishes.no_tools)
+    return search(ground, phone, wished(condition, wishes))
 
 
 def in_the_way(

@@ -127,7 +127,7 @@ def test_a_leg_that_is_asked_for_is_gone_through_and_one_that_needs_a_missing_to
     free = aim(BOTH)
     pinned = replace(free, through=frozenset({"base-update"}))
     assert [names(r) for r in search(on, phone, pinned).routes] == [["base-update"]]
-    without = search(on, phone, free, no_tools=frozenset({"lotse"}))
+    without = search(on, phone, replace(free, no_tools=frozenset({"lotse"})))
     assert [names(r) for r in without.routes] == [UPDATED]
     assert all("lotse" not in leg.tools() for r in without.routes for leg in r.legs)
     (quick,) = search(on, phone, pinned).routes
