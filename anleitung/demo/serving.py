@@ -62,8 +62,16 @@ def _wait(address: str, site: subprocess.Popen[bytes], log: Path) -> None:
     raise RuntimeError(f"The demo did not start:\n{log.read_text()}")
 
 
+_GOING_THROUGH = (
+    "select count(*) from django_tasks_database_dbtaskresult"
+    " where task_path like '%go_through_guides' and status in ('READY', 'RUNNING')"
+)
+
+
 def wait_for_first_round(data: Path) -> None:
-    """Until the demo below data has looked at its sources and drawn its maps.
+    """Until the demo below data has looked at its sources, drawn its maps and gone through its
+
+    guides.
 
     A site that ends meanwhile takes its simulated mirror along, and what was looked at just then
     would be told as broken for ever; what is under way would be begun anew in every copy.
@@ -75,7 +83,8 @@ def wait_for_first_round(data: Path) -> None:
                 {state for (state,) in opened.execute(f"select state from {table}")}
                 for table in ("mirrors_check", "jobs_job")
             )
-        if checks and not (checks | jobs) & {"waiting", "running"}:
+            tasks = opened.execute(_GOING_THROUGH).fetchone()
+        if checks and not (checks | jobs) & {"waiting", "running"} and tasks == (0,):
             return
         time.sleep(0.5)
-    raise RuntimeError("The demo did not come through its round of sources and its maps.")
+    raise RuntimeError("The demo did not come through its first round of all that waits.")

@@ -5,7 +5,7 @@ from datetime import datetime, timedelta
 
 from django.utils import timezone
 from django_tasks import TaskResultStatus, task
-from django_tasks_db.models import DBTaskResult
+from django_tasks_db.models import DBTaskResult, DBTaskResultQuerySet
 
 from anleitung.core.diagrams.run import BudgetSpent
 from anleitung.core.errors import AnleitungError
@@ -27,12 +27,17 @@ def go_through_guides(codename: str) -> None:
 
 def begin_going_through(codename: str, *, now: datetime, after: timedelta = QUIET) -> None:
     """One that waits already does for both."""
-    path = go_through_guides.module_path
-    waiting = DBTaskResult.objects.filter(task_path=path, status=TaskResultStatus.READY)
-    if all(each.args_kwargs["kwargs"] != {"codename": codename} for each in waiting):
+    if all(each.args_kwargs["kwargs"] != {"codename": codename} for each in _waiting()):
         go_through_guides.using(run_after=now + after).enqueue(codename=codename)
 
 
 def begin_everywhere(*, now: datetime) -> None:
+    """At once, whatever waits for a quiet minute."""
+    _waiting().filter(run_after__gt=now).update(run_after=now)
     for codename in codenames():
         begin_going_through(codename, now=now, after=timedelta())
+
+
+def _waiting() -> DBTaskResultQuerySet:
+    path = go_through_guides.module_path
+    return DBTaskResult.objects.filter(task_path=path, status=TaskResultStatus.READY)

@@ -173,7 +173,7 @@ def _path(slots: tuple[str, ...], values: tuple[Value, ...], then: _Node[_Held])
     return _Path(slots, values, then) if slots else then
 
 
-class _Asked(PlainState):
+class Asked(PlainState):
     """A state that notes which of its slots were asked before they were written."""
 
     def __init__(self, state: PlainState) -> None:
@@ -214,21 +214,18 @@ class Remembered(Generic[_Held]):
         self._runs: Tree[_Held] = Tree()
         self._held = 0
 
-    def outcome(
-        self,
-        answer: Callable[[str], Value],
-        begin: Callable[[], PlainState],
-        also: tuple[str, ...],
-        make: Callable[[Whole], _Held],
-    ) -> _Held:
-        """What ``make`` makes of the run of a phone. answer: a slot of it as it begins; begin: all
+    def known(self, answer: Callable[[str], Value]) -> _Held | None:
+        """What was made of the run of a phone that answers so. answer: of a slot as it begins."""
+        return self._runs.known(answer)
 
-        of them; also: slots that ``make`` looks at, beside what the steps ask and write.
+    def outcome(
+        self, begun: PlainState, also: tuple[str, ...], make: Callable[[Whole], _Held]
+    ) -> _Held:
+        """What ``make`` makes of the run of a phone, remembered. begun: the phone; also: slots that
+
+        were looked at beside what the steps ask, in an order that follows from the answers.
         """
-        known = self._runs.known(answer)
-        if known is not None:
-            return known
-        whole = self._run(begin())
+        whole = self._run(begun)
         made = make(whole)
         if self._held < MOST_RUNS:
             self._held += 1
@@ -282,7 +279,7 @@ class Remembered(Generic[_Held]):
         return whole
 
     def _new(self, tree: Tree[_Leaf], step: CompiledStep, before: PlainState) -> _Leaf:
-        asked = _Asked(before)
+        asked = Asked(before)
         view = OneStart(before)
         view.state = asked
         ended = None

@@ -161,6 +161,12 @@ class World:
         """Where it stands whether something is lost."""
         return f"cur.{self.first_ramdisk}.root" if loss == "root" else loss
 
+    @cached_property
+    def whole(self) -> tuple[tuple[str, str, str], ...]:
+        """Of everything that a guide may cost: the loss, its slot, and what that holds before."""
+        kept = {**dict.fromkeys(LOSSES, "present"), **SIDE_LOSSES}
+        return tuple((loss, self.slot_of_loss(loss), value) for loss, value in kept.items())
+
     def formula(self, condition: Condition) -> Evaluated:
         return Evaluated(condition, self.vocabulary)
 

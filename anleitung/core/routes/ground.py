@@ -200,9 +200,9 @@ class Ground:
         """A build of the maker on the phone that the documents of this guide do not list, or ""."""
         listed = move.bundle.world.listed
         for name, _part in move.bundle.world.contents:
-            build = state.get(f"{name}.build")
-            if state.get(f"{name}.family") == "stock" and build not in listed:
-                return str(build)
+            family, build = f"{name}.family", f"{name}.build"
+            if family in state and state[family] == "stock" and state[build] not in listed:
+                return str(state[build])
         return ""
 
     def listed_all(self, move: Move, state: State) -> Node:

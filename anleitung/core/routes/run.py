@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 from functools import reduce
 
 from anleitung.core.diagrams.one import PlainState
-from anleitung.core.diagrams.remembered import Remembered, Whole
+from anleitung.core.diagrams.remembered import Asked, Remembered, Whole
 from anleitung.core.diagrams.run import State
 from anleitung.core.diagrams.space import Node
 from anleitung.core.guide.times import Span
@@ -61,25 +61,36 @@ class Refusal:
 
 
 def take(ground: Ground, move: Move, state: PlainState, phone: dict[str, str]) -> Leg | Refusal:
-    if not _begins(move, state) or move.doors.shut_out(state):
+    if not _begins(move, state):
         return Refusal(move)
     entering = ground.enter(move, state, phone)
-    if move.admission.over(Plain(entering)) is not True:
-        return Refusal(move)
-    if unlisted := ground.unlisted(move, state):
-        return Refusal(move, unlisted=unlisted)
     remembered: Remembered[Leg | Refusal] = move.remembered
-    went = remembered.outcome(
-        entering.__getitem__,
-        lambda: entering,
-        LOSSES,
-        lambda whole: _went(move, whole),
-    )
+    went = remembered.known(entering.__getitem__)
+    if went is None:
+        asked = Asked(entering)
+        if move.admission.over(Plain(asked)) is not True:
+            return Refusal(move)
+        if unlisted := ground.unlisted(move, asked):
+            return Refusal(move, unlisted=unlisted)
+        # Who is remembered was let in: what that asked belongs to what is asked of the phone.
+        also = (*LOSSES, *asked.asked)
+        went = remembered.outcome(entering, also, lambda whole: _went(move, whole))
     # The memory is that of the guide: another way to choose may have gone the same way before.
     if isinstance(went, Refusal):
         return replace(went, move=move)
     after = {**ground.begun_to_stay(move, phone), **state, **went.after}
-    return replace(went, move=move, after=after, flags=flags_for(move, state, phone))
+    flags = flags_for(move, state, phone)
+    return Leg(
+        move,
+        after,
+        went.lost,
+        went.hands,
+        went.waiting,
+        went.steps,
+        went.cuts,
+        went.no_return,
+        flags,
+    )
 
 
 def _went(move: Move, whole: Whole) -> Leg | Refusal:

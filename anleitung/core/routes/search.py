@@ -11,12 +11,11 @@ from typing import NamedTuple
 
 from anleitung.core.conditions.model import Condition, Evaluated, atoms
 from anleitung.core.diagrams.one import OneStart, PlainState
-from anleitung.core.phone.world import SIDE_LOSSES, World
+from anleitung.core.phone.world import World
 from anleitung.core.routes.ground import Ground, lasting
 from anleitung.core.routes.moves import Move
 from anleitung.core.routes.run import LOSSES, Leg, Refusal, take
 
-WHOLE = {**dict.fromkeys(LOSSES, "present"), **SIDE_LOSSES}
 MOST_LEGS = 6
 MOST_SHOWN = 5  # choices beside one another
 # Beyond so many states, or legs that were run, the search says so and claims nothing of the rest.
@@ -177,12 +176,15 @@ class _Seeker:
             if label not in self.labels[label.key] or gone & self.aim.keep:
                 continue
             shut = 0
-            # From the phone itself each that does not lead on is told.
-            if label is not self.first:
-                for way in label.ways:
-                    shut |= self.ground.hall.shut_out(way.after)
+            for way in label.ways:
+                shut |= self.ground.hall.shut_out(way.after)
             for bit, move in moves:
-                if shut & bit or self._is_beaten(label, gone, move):
+                if shut & bit:
+                    # From the phone itself each that does not lead on is told.
+                    if label is self.first:
+                        self.refused.append(Refusal(move))
+                    continue
+                if self._is_beaten(label, gone, move):
                     continue
                 longer = self._further(label, move)
                 if longer is not None and self._keep(longer):
@@ -274,11 +276,10 @@ def worst_of(costs: Sequence[Cost]) -> Cost:
 
 def lost_between(world: World, start: PlainState, after: PlainState) -> frozenset[str]:
     """Everything that a guide may cost, root and the quality of films included."""
-    slots = {loss: world.slot_of_loss(loss) for loss in WHOLE}
     return frozenset(
         loss
-        for loss, slot in slots.items()
-        if start.get(slot) == WHOLE[loss] and after.get(slot) != WHOLE[loss]
+        for loss, slot, value in world.whole
+        if start.get(slot) == value and after.get(slot) != value
     )
 
 

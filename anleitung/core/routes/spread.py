@@ -16,7 +16,7 @@ from anleitung.core.routes.ground import Ground
 from anleitung.core.routes.moves import Move
 from anleitung.core.routes.reach import come_through
 from anleitung.core.routes.run import fitting
-from anleitung.core.routes.search import WHOLE, Aim
+from anleitung.core.routes.search import Aim
 
 _KINDS = frozenset({FactKind.PHONE})
 HIDDEN = frozenset({FactKind.ORACLE})
@@ -148,8 +148,7 @@ def phones_through(ground: Ground, moves: Sequence[Move], possible: Node, aim: A
 def _lost(ground: Ground, after: State) -> dict[str, Node]:
     """Of each loss the phones that had what is gone after it; as lost_between says of each."""
     space, found = ground.space, {}
-    for loss, whole in WHOLE.items():
-        slot = ground.world.slot_of_loss(loss)
+    for loss, slot, whole in ground.world.whole:
         if slot in ground.start:
             had = space.where(ground.start[slot], whole)
             has = space.where(after[slot], whole) if slot in after else space.false

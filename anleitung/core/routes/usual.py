@@ -3,10 +3,10 @@
 from collections.abc import Iterator, Mapping
 
 from anleitung.core.routes.aims import NamedAim, standings_of
-from anleitung.core.routes.answer import answer_of
 from anleitung.core.routes.ground import Ground
+from anleitung.core.routes.merge import merge_copies
+from anleitung.core.routes.search import MOST_SHOWN, Aim, search
 from anleitung.core.routes.spread import nearest_phone
-from anleitung.core.routes.wishes import Wishes
 
 # What a phone is bought as; the rest is asked of the usual phone only.
 _BOUGHT = ("variant", "region")
@@ -42,5 +42,8 @@ def _bought(ground: Ground) -> Iterator[dict[str, str]]:
 
 
 def go_through(ground: Ground, known: Mapping[str, str], aim: NamedAim) -> None:
-    """Answers, for what the guides remember of it. Raises BudgetSpent."""
-    answer_of(ground, aim.condition, known, Wishes())
+    """Searches as for an answer, for what the guides remember of it. Raises BudgetSpent."""
+    phone, wanted = nearest_phone(ground, known), Aim(aim.condition)
+    if phone is not None:
+        for route in search(ground, phone, wanted).routes[:MOST_SHOWN]:
+            merge_copies(ground, phone, route, wanted)
