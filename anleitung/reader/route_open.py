@@ -90,21 +90,19 @@ def open_out(question: Question, told: Answered) -> dict[str, Any]:
 
 def _alike(question: Question, fact: str, follows: tuple[Follows, ...]) -> Iterator[dict[str, Any]]:
     """Answers that lead to the same legs, told together; those without a way come last."""
-    found: dict[tuple[str, ...] | None, list[Follows]] = {}
+    found: dict[object, list[Follows]] = {}
     for each in follows:
-        found.setdefault(_titles(each.route), []).append(each)
-    for titles, alike in sorted(found.items(), key=lambda each: each[0] is None):
+        legs = None if each.route is None else tuple(leg.move.key for leg in each.route.legs)
+        found.setdefault(legs, []).append(each)
+    for _legs, alike in sorted(found.items(), key=lambda each: each[0] is None):
+        route = alike[0].route
         yield {
             "values": [_value_out(question, fact, each.value) for each in alike],
-            "titles": titles,
+            "titles": None if route is None else [leg.move.title for leg in route.legs],
             "holds": sum(each.holds for each in alike),
             "of": sum(each.kinds for each in alike),
             "decided": all(each.is_decided for each in alike),
         }
-
-
-def _titles(route: Route | None) -> tuple[str, ...] | None:
-    return None if route is None else tuple(leg.move.title for leg in route.legs)
 
 
 def _value_out(question: Question, fact: str, value: str) -> dict[str, str]:

@@ -77,7 +77,7 @@ def answer_of(
         return _with_choices(ground, phone, known, aim, Answered(phone, kinds, found))
     held = in_the_way(ground, phone, condition, wishes)
     enders = enders_of(ground, aim)
-    link = missing_link(ground, phone, aim, found, enders)
+    link = missing_link(ground, phone, aim, found, enders) if held is None else None
     other = elsewhere(ground, known, aim, enders, link) if kinds > 1 else None
     answered = Answered(phone, kinds, found, in_the_way=held, elsewhere=other)
     if held is not None:

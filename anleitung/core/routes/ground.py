@@ -8,7 +8,7 @@ as equal to one that it does: it is not led on from there.
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import replace
 from functools import cache, cached_property
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from anleitung.core.conditions.model import Vocabulary
 from anleitung.core.diagrams.one import PlainState
@@ -19,6 +19,9 @@ from anleitung.core.phone.world import NOT_LISTED, World, build_order
 from anleitung.core.proof.run.compile import answered_in, facts_of, possible_starts
 from anleitung.core.routes.doors import Hall
 from anleitung.core.routes.moves import Move
+
+if TYPE_CHECKING:
+    from anleitung.core.routes.run import Leg
 
 # Slots that belong to one guide: its files, its questions. Whoever begins the next begins anew.
 _OF_GUIDE = (
@@ -63,6 +66,8 @@ class Ground:
         self.bundles = {m.name: m.bundle for m in self.moves}
         self._begun: dict[tuple[str, tuple[str, ...]], PlainState] = {}
         self._staying: dict[tuple[str, tuple[str, ...]], PlainState] = {}
+        # By the key of a move: the leg of the nearest phone that it admits, which no aim changes.
+        self.usual_legs: dict[object, Leg | None] = {}
 
     @cached_property
     def hall(self) -> Hall:

@@ -8,7 +8,7 @@ from anleitung.core.diagrams.one import OneStart, PlainState
 from anleitung.core.diagrams.witness import find_witness
 from anleitung.core.routes.ground import Ground, admits_all
 from anleitung.core.routes.moves import Move
-from anleitung.core.routes.run import Refusal, take
+from anleitung.core.routes.run import Leg, Refusal, take
 from anleitung.core.routes.search import Aim, Found, Route, holds
 from anleitung.core.routes.spread import HIDDEN, phones_of, phones_through, spread_of
 
@@ -130,16 +130,22 @@ def stuck_short(ground: Ground, aim: Aim, found: Found) -> tuple[Refusal, ...]:
 
 def ends_with(ground: Ground, move: Move, aim: Aim) -> bool:
     """Whether the phone nearest to the usual one that it admits comes through and is there."""
+    if move.key not in ground.usual_legs:
+        ground.usual_legs[move.key] = _usual_leg(ground, move)
+    leg = ground.usual_legs[move.key]
+    return leg is not None and holds(ground, aim, leg.after) and not set(leg.lost) & aim.keep
+
+
+def _usual_leg(ground: Ground, move: Move) -> Leg | None:
+    """As that phone goes through it, None where it does not come through."""
     begun = ground.enter_all(move, ground.start)
     admitted = ground.space.both(ground.possible, admits_all(ground.space, move, begun))
     nearest = find_witness(ground.space, admitted)
     if nearest is None:
-        return False
+        return None
     mine = nearest.start(ground.space)
     leg = take(ground, move, ground.state_of(mine), mine)
-    if isinstance(leg, Refusal) or not holds(ground, aim, leg.after):
-        return False
-    return not set(leg.lost) & aim.keep
+    return leg if isinstance(leg, Leg) else None
 
 
 def unmet_of(
