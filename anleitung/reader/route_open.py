@@ -11,12 +11,12 @@ from anleitung.core.marked import N_, Texts
 from anleitung.core.marked import gettext as _
 from anleitung.core.proof.explain.words import condition_words, fact_words, values_words
 from anleitung.core.routes.answer import Answered
-from anleitung.core.routes.answers import Follows
 from anleitung.core.routes.for_all import Failing
 from anleitung.core.routes.ground import Ground
 from anleitung.core.routes.missing import unmet_of
 from anleitung.core.routes.search import Route
 from anleitung.core.routes.spread import Answer, Spread
+from anleitung.core.routes.what_follows import Follows
 from anleitung.core.sheet.seen_at import seen_at
 from anleitung.reader.route_asked import Question
 from anleitung.reader.route_shown import losses_out, stuck_out

@@ -5,7 +5,6 @@ from dataclasses import dataclass, replace
 
 from anleitung.core.conditions.model import Condition
 from anleitung.core.diagrams.space import FactKind
-from anleitung.core.routes.answers import Follows, what_follows
 from anleitung.core.routes.for_all import Failing, Whatever, failing_on, whatever
 from anleitung.core.routes.ground import Ground
 from anleitung.core.routes.merge import Merged, merge_copies
@@ -22,6 +21,7 @@ from anleitung.core.routes.missing import (
 from anleitung.core.routes.run import Refusal
 from anleitung.core.routes.search import MOST_SHOWN, Aim, Found, Route, search
 from anleitung.core.routes.spread import Spread, nearest_phone, phones_of, spread_of
+from anleitung.core.routes.what_follows import Follows, what_follows
 from anleitung.core.routes.wishes import InTheWay, Wishes, in_the_way, wished
 
 
@@ -67,6 +67,16 @@ def answer_of(
     ground: Ground, condition: Condition, known: Mapping[str, str], wishes: Wishes
 ) -> Answered:
     """known: fact → value, of the phone. Raises UnknownFact, BudgetSpent."""
+    answered = _answered(ground, condition, known, wishes)
+    if answered.found is None:
+        return answered
+    # Answers are kept for a while: hundreds of states that were reached would be kept with each.
+    return replace(answered, found=replace(answered.found, reached=(), refused=()))
+
+
+def _answered(
+    ground: Ground, condition: Condition, known: Mapping[str, str], wishes: Wishes
+) -> Answered:
     aim = wished(condition, wishes)
     phone = nearest_phone(ground, known)
     if phone is None:
