@@ -50,9 +50,8 @@ unit: .make/dev .make/static var/secret-key
 	.venv/bin/pytest -q -n 2 --ignore=tests/browser
 
 # LOADED: data of the demo as loaded-demo left them a moment ago; without it the tests load their own.
-# Three at once on two processors: each waits for its browser a third of the time.
 browser: .make/dev .make/static var/secret-key
-	ANLEITUNG_LOADED_DEMO=$(LOADED) .venv/bin/pytest -q -n 3 --dist loadfile --no-loadscope-reorder tests/browser
+	ANLEITUNG_LOADED_DEMO=$(LOADED) .venv/bin/pytest -q -n 2 --dist loadfile --no-loadscope-reorder tests/browser
 
 loaded-demo: .make/dev .make/static
 	@rm -rf var/loaded-demo var/loaded-demo-begun

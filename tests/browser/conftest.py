@@ -34,8 +34,9 @@ QUIET = [
     "--disable-sync",
 ]
 
-# Two sites, two browsers and their workers may share two cores.
-expect.set_options(timeout=25_000)
+# Two sites, two browsers and their workers may share two cores, which are slow in some hours.
+PATIENCE = 60_000
+expect.set_options(timeout=PATIENCE)
 
 
 # What takes longest comes first, so that no worker is left alone with it at the end.
@@ -107,6 +108,7 @@ def _nothing_leaves_and_nothing_breaks(
     """
     foreign: list[str] = []
     broken: list[str] = []
+    context.set_default_timeout(PATIENCE)
     context.on(
         "request",
         lambda r: (

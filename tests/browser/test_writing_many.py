@@ -119,6 +119,7 @@ def test_steps_become_a_passage_and_another_guide_takes_it(bench: Page) -> None:
     expect(line(bench)).to_have_count(0)  # as it goes, it hands the focus to its row
     rows(bench).first.focus()
     bench.keyboard.press("Shift+ArrowDown")
+    expect(rows(bench).nth(1)).to_be_focused()
     bench.keyboard.press("g")
     bench.get_by_role("button", name="a passage, for other guides too").click()
     named = bench.get_by_role("combobox", name="The passage of these steps")
