@@ -97,7 +97,7 @@ def test_what_is_not_said_and_decides_is_asked(two: Revision) -> None:
         (TO | {"build": "PS-13.0.2-KU.r4"}, "Of the others nothing is said."),
         (TO | {"without": "unlock"}, "There is one from a phone with bootloader unlocked:"),
         (TO | LOCKED | {"build": "PS-12.4.7-KU.r3"}, "4,608 of 9,216 kinds that are as you say"),
-        ({"to": "stock"}, "It is not there yet."),
+        ({"to": "stock"}, "Not so with a phone with bootloader unlocked, system Wattläufer"),
         (TO | {"way": "\u00b2"}, "leg by leg"),
         (TO | {"way": "99"}, "leg by leg"),
         (TO | {"variant": "<b>"}, "cannot be taken as it stands: variant: &lt;b&gt;"),
