@@ -133,8 +133,11 @@ def _merged(
     known: Mapping[str, str],
     aim: Aim,
 ) -> Merged | None:
-    """Only where it holds on as many phones as the route itself."""
+    """Only where it holds on as many phones as the route itself, and no more lose anything."""
     found = merge_copies(ground, phone, route, aim)
     if found is None or not spread.finished:
         return None
-    return found if spread_of(ground, found.moves, known, aim).holds == spread.holds else None
+    again = spread_of(ground, found.moves, known, aim)
+    before = dict(spread.loses)
+    same = again.holds == spread.holds and all(n <= before[loss] for loss, n in again.loses)
+    return found if same else None

@@ -91,15 +91,23 @@ def failing_on(ground: Ground, route: Route, spread: Spread, aim: Aim) -> Failin
     other = nearest_in(ground, spread.ill) if spread.ill else None
     if other is None:
         return None
-    way = route_of(ground, other)
+    gone = follow(ground, other, route, aim)
+    assert isinstance(gone, Failing), "it is among those on which the route fails"
+    return gone
+
+
+def follow(ground: Ground, phone: Phone, route: Route, aim: Aim) -> Route | Failing:
+    """The same legs from this phone."""
+    way = route_of(ground, phone)
     first = way.after
     for at, leg in enumerate(route.legs):
-        went = take(ground, leg.move, way.after, dict(other))
+        went = take(ground, leg.move, way.after, dict(phone))
         if isinstance(went, Refusal):
-            return Failing(other, way, at, went)
+            return Failing(phone, way, at, went)
         if tools := went.tools() & aim.no_tools:
-            return Failing(other, way, at, tools=tools)
+            return Failing(phone, way, at, tools=tools)
         way = further(ground.world, first, way, went)
     lost = way.cost.lost & aim.keep
-    assert lost or not holds(ground, aim, way.after), "one of these is why it is among them"
-    return Failing(other, way, lost=lost)
+    if lost or not holds(ground, aim, way.after):
+        return Failing(phone, way, lost=lost)
+    return way

@@ -3,9 +3,9 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
+from anleitung.core.routes.for_all import follow
 from anleitung.core.routes.ground import Ground
-from anleitung.core.routes.run import Refusal, take
-from anleitung.core.routes.search import Aim, Route, further, holds, route_of, search
+from anleitung.core.routes.search import Aim, Route, search
 from anleitung.core.routes.spread import Spread, nearest_phone, spread_of
 
 MOST_ANSWERS = 12
@@ -67,18 +67,4 @@ def what_follows(
 def _there(ground: Ground, phone: Mapping[str, str], way: Route, aim: Aim) -> Route | None:
     """The same legs, where they lead there from this phone as well as it is wished."""
     gone = follow(ground, phone, way, aim)
-    if gone is None or gone.cost.lost & aim.keep or not holds(ground, aim, gone.after):
-        return None
-    return gone
-
-
-def follow(ground: Ground, phone: Mapping[str, str], way: Route, aim: Aim) -> Route | None:
-    """The same legs from another phone, None where it does not come through all of them."""
-    gone = route_of(ground, phone)
-    first = gone.after
-    for leg in way.legs:
-        went = take(ground, leg.move, gone.after, dict(phone))
-        if isinstance(went, Refusal) or went.tools() & aim.no_tools:
-            return None
-        gone = further(ground.world, first, gone, went)
-    return gone
+    return gone if isinstance(gone, Route) else None
