@@ -15,13 +15,20 @@ demo-reset: check-need-demo .make/static var/secret-key
 	@rm -f var/anleitung.sqlite3 var/anleitung.sqlite3-wal var/anleitung.sqlite3-shm
 	@echo "The demo starts over at the next 'make demo'."
 
-# What does not wait for one another runs together: setting up, and all that needs no tests, with the
-# demo that the browser tests begin with, which takes longest.
+# What does not wait for one another runs together. Browser tests wait for pages a quarter of their
+# time; all the rest takes what they leave (nice), but for the tests that wait by the clock.
 test: check-need-demo
-	@$(MAKE) --no-print-directory -j3 --output-sync=line check-need-test .make/compiled loaded-demo types lint web-types web-lint web-unit
-	@$(MAKE) --no-print-directory unit
-	@$(MAKE) --no-print-directory browser LOADED=var/loaded-demo
+	@$(MAKE) --no-print-directory -j3 --output-sync=line check-need-test .make/compiled .make/dev .make/static
+	@echo "All that is checked runs at once now; each part prints what it has to say when it is through."
+	@$(MAKE) --no-print-directory -j2 --output-sync=line in-front beside
 	@echo "Everything passed."
+
+.PHONY: in-front beside
+in-front: loaded-demo
+	@$(MAKE) --no-print-directory browser LOADED=var/loaded-demo CLOCK='tests/mirrors -m "browser or clock"'
+
+beside:
+	@nice -n 19 $(MAKE) --no-print-directory -j1 lint web-lint web-types web-unit types unit WITHOUT='-m "not clock"'
 
 check-need-demo:
 	@scripts/need demo
@@ -47,11 +54,12 @@ web-unit: .make/node
 	cd web && npm run -s test
 
 unit: .make/dev .make/static var/secret-key
-	.venv/bin/pytest -q -n 2 --ignore=tests/browser
+	.venv/bin/pytest -q -n 2 --ignore=tests/browser $(WITHOUT)
 
 # LOADED: data of the demo as loaded-demo left them a moment ago; without it the tests load their own.
+# CLOCK: what else is not to be kept from the processor.
 browser: .make/dev .make/static var/secret-key
-	ANLEITUNG_LOADED_DEMO=$(LOADED) .venv/bin/pytest -q -n 2 --dist loadfile --no-loadscope-reorder tests/browser
+	ANLEITUNG_LOADED_DEMO=$(LOADED) .venv/bin/pytest -q -n 2 --dist loadfile --no-loadscope-reorder tests/browser $(CLOCK)
 
 loaded-demo: .make/dev .make/static
 	@rm -rf var/loaded-demo var/loaded-demo-begun

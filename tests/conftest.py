@@ -7,6 +7,7 @@ import pytest
 from django.contrib.auth import get_user_model
 from django.core.management import call_command
 from django.test import Client
+from hypothesis import HealthCheck, settings
 
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.proof import prove
@@ -19,6 +20,10 @@ from tests.people import made_maintainer
 from tests.ready import publish
 
 NOW = datetime(2026, 11, 1, 12, 0, tzinfo=UTC)
+
+# How long an example takes says how busy the machine is; pace has benchmarks of its own.
+settings.register_profile("any-pace", deadline=None, suppress_health_check=[HealthCheck.too_slow])
+settings.load_profile("any-pace")
 
 
 @pytest.fixture(autouse=True)

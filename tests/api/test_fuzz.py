@@ -125,7 +125,6 @@ def test_every_route_answers_whatever_comes(
     @settings(
         max_examples=8,
         derandomize=True,
-        deadline=None,
         database=None,
         suppress_health_check=list(HealthCheck),
     )
@@ -180,7 +179,7 @@ PARSERS: dict[str, Callable[[str], Any]] = {
 
 
 @pytest.mark.parametrize("name", PARSERS)
-@settings(max_examples=120, deadline=None)
+@settings(max_examples=120)
 @given(text=_lines)
 def test_every_reader_of_text_reads_or_refuses_in_words(name: str, text: str) -> None:
     try:
@@ -189,7 +188,7 @@ def test_every_reader_of_text_reads_or_refuses_in_words(name: str, text: str) ->
         str(error).encode("utf-8", "backslashreplace")
 
 
-@settings(max_examples=200, deadline=None)
+@settings(max_examples=200)
 @given(
     st.binary(max_size=300),
     st.sampled_from([b"", b"PK\x03\x04", b"\x89PNG\r\n\x1a\n", b"RIFF0000WEBP"]),
@@ -200,7 +199,7 @@ def test_every_reader_of_bytes_reads_or_refuses_in_words(content: bytes, head: b
             read(head + content)
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(
     st.sampled_from(sorted(edited_files("unlock"))), st.integers(0, 3000), st.binary(max_size=12)
 )
@@ -214,7 +213,7 @@ def test_a_bundle_with_anything_in_it_is_read_or_refused(name: str, at: int, new
         str(error).encode("utf-8", "backslashreplace")
 
 
-@settings(max_examples=80, deadline=None)
+@settings(max_examples=80)
 @given(st.sampled_from(sorted(DOCUMENTS)), st.data())
 def test_a_document_with_anything_in_it_is_checked_or_refused(kind: str, data: Any) -> None:
     value = data.draw(

@@ -42,7 +42,8 @@ def test_a_clock_that_was_set_back_neither_opens_nor_closes_for_long() -> None:
 
 @pytest.mark.django_db
 @settings(
-    max_examples=40, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture]
+    max_examples=40,
+    suppress_health_check=[HealthCheck.function_scoped_fixture, HealthCheck.too_slow],
 )
 @given(st.lists(st.integers(0, 200), max_size=25))
 def test_never_more_than_the_limit_within_any_hour(steps: list[int]) -> None:

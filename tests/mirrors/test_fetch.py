@@ -18,6 +18,8 @@ RIGHT = file_digest(NAME, SIZE)
 PLAYS = ("right", "moved", "replaced", "cut-short", "page", "slow", "endless", "gone", "private")
 QUICK = Limits(seconds=1.0, silence=0.5, redirects=3)
 
+pytestmark = pytest.mark.clock
+
 
 @pytest.fixture(scope="module")
 def mirror() -> Iterator[Mirror]:

@@ -25,6 +25,8 @@ RING = "/palstek/rettungsring-3.2-palstek.img"
 QUICK = Limits(seconds=0.4, silence=0.4)
 USUAL = AtOnce(8, 4)
 
+pytestmark = pytest.mark.clock
+
 
 @pytest.fixture
 def mirror() -> Iterator[Mirror]:

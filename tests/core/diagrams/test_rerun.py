@@ -67,7 +67,7 @@ _MENDS = CompiledStep(
 )
 
 
-@settings(max_examples=2_000, deadline=None)
+@settings(max_examples=2_000)
 @given(steps, edits, edits)
 # A step that stood twice, and then once: what the one that went had found goes with it.
 @example((_NOTED,), ("repeat", 0, ()), ("drop", 0, ()))
@@ -83,7 +83,7 @@ def test_running_again_equals_running_anew(
     go(made, one, two)
 
 
-@settings(max_examples=800, deadline=None)
+@settings(max_examples=800)
 @given(steps, st.integers(2, 4), edits, edits)
 def test_steps_of_one_id_at_the_end_are_taken_over_together(
     made: tuple[CompiledStep, ...], count: int, one: object, two: object
@@ -118,9 +118,7 @@ def test_the_law_notices_planted_faults(
 ) -> None:
     monkeypatch.setattr(engine, name, fault)
 
-    @settings(
-        max_examples=300, deadline=None, database=None, derandomize=True, phases=[Phase.generate]
-    )
+    @settings(max_examples=300, database=None, derandomize=True, phases=[Phase.generate])
     @given(steps, edits, edits)
     def law(made: tuple[CompiledStep, ...], one: object, two: object) -> None:
         go(made, one, two)

@@ -13,7 +13,7 @@ from tests.core.diagrams.laws import LAWS, assert_equals_each_by_itself
 admissions = st.sets(st.sampled_from(VALUES), min_size=1).map(frozenset)
 
 
-@settings(max_examples=900, deadline=None)
+@settings(max_examples=900)
 @given(steps, admissions)
 def test_laws_hold_for_random_procedures(
     made: tuple[CompiledStep, ...], admit: frozenset[str]
@@ -55,9 +55,7 @@ def test_laws_notice_planted_fault(
     """Beside the unchanged control above: the same laws must fail on a broken engine."""
     monkeypatch.setattr(engine._AllStarts, method, fault)
 
-    @settings(
-        max_examples=200, deadline=None, database=None, derandomize=True, phases=[Phase.generate]
-    )
+    @settings(max_examples=200, database=None, derandomize=True, phases=[Phase.generate])
     @given(steps)
     def laws(made: tuple[CompiledStep, ...]) -> None:
         procedure = make_procedure(made)

@@ -23,7 +23,7 @@ def from_table(space: Space, values: list[object]) -> Node:
     return found
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(tables, tables)
 def test_join_is_pointwise_and_equal_functions_are_one_object(
     a: list[object], b: list[object]
@@ -35,7 +35,7 @@ def test_join_is_pointwise_and_equal_functions_are_one_object(
     assert joined is from_table(space, list(expected))
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(sets, sets)
 def test_set_operations_are_those_of_sets(a: list[object], b: list[object]) -> None:
     space = Space(FACTS)
@@ -48,7 +48,7 @@ def test_set_operations_are_those_of_sets(a: list[object], b: list[object]) -> N
         assert [space.at(node, start) for start in ALL] == expected
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(sets)
 def test_counting_without_options_counts_starts_that_some_choice_leads_into(
     a: list[object],
@@ -62,7 +62,7 @@ def test_counting_without_options_counts_starts_that_some_choice_leads_into(
     assert space.count(from_table(space, a), frozenset({FactKind.PHONE})) == len(inside)
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(sets)
 def test_counting_by_the_values_of_a_fact_is_counting_within_each(a: list[object]) -> None:
     space = Space(FACTS)
@@ -76,7 +76,7 @@ def test_counting_by_the_values_of_a_fact_is_counting_within_each(a: list[object
             assert count_each(space, node, fact.name, kinds) == each
 
 
-@settings(max_examples=80, deadline=None)
+@settings(max_examples=80)
 @given(sets, sets)
 def test_boxes_cover_the_set_and_exact_ones_nothing_else(a: list[object], b: list[object]) -> None:
     space = Space(FACTS)
@@ -92,7 +92,7 @@ def test_boxes_cover_the_set_and_exact_ones_nothing_else(a: list[object], b: lis
         assert covered is part
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(sets)
 def test_possible_values_are_those_of_the_members(a: list[object]) -> None:
     space = Space(FACTS)

@@ -130,7 +130,7 @@ _texts = st.text(
 _signs = st.text("';\\=+-@ ab\n", min_size=1, max_size=8).filter(lambda t: bool(t.strip()))
 
 
-@settings(max_examples=200, deadline=None)
+@settings(max_examples=200)
 @given(
     notes=_texts | _signs,
     bugs=st.lists(_texts | _signs, max_size=3),

@@ -47,7 +47,7 @@ def test_import_after_export_gives_the_same_fingerprint(name: str) -> None:
     assert write_bundle(again, pictures) == files
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=25)
 @given(st.integers(0, 10**9))
 def test_random_guides_come_back_from_export_the_same(seed: int) -> None:
     made = random_bundle(seed, base=small_base())
@@ -64,7 +64,7 @@ def _shuffled(value: object, random: Random) -> object:
     return [_shuffled(each, random) for each in value] if isinstance(value, list) else value
 
 
-@settings(max_examples=15, deadline=None)
+@settings(max_examples=15)
 @given(st.integers(0, 10**6), st.sampled_from(["\n", "\r\n", "\r"]), st.booleans())
 def test_order_of_keys_line_ends_and_locale_do_not_matter(seed: int, ends: str, bom: bool) -> None:
     files = {}

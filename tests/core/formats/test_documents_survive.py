@@ -48,7 +48,7 @@ def _put(value: Any, at: tuple[Any, ...], new: Any) -> None:
     value[at[-1]] = new
 
 
-@settings(max_examples=300, deadline=None)
+@settings(max_examples=300)
 @given(st.data())
 def test_one_place_changed_at_random(data: st.DataObject) -> None:
     kind, _, good = data.draw(st.sampled_from(DOCUMENTS))
@@ -77,7 +77,6 @@ def _checked(kind: str, value: Any) -> tuple[BaseModel | None, tuple[FieldFault,
         return None, error.faults
 
 
-@settings(deadline=None)
 @given(_values)
 def test_anything_at_all(value: Any) -> None:
     for kind in ("device", "tool", "scheme", "build", "system"):

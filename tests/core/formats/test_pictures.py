@@ -120,7 +120,7 @@ def test_of_a_moving_one_the_first_picture_stays() -> None:
     assert clean_picture(gif()).width == 10
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(st.binary(max_size=300), st.integers(0, 200))
 def test_broken_bytes_never_break_the_reader(noise: bytes, at: int) -> None:
     for good in (png(), clean_picture(photo()).content):

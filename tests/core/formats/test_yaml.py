@@ -4,7 +4,7 @@ from typing import Any
 
 import pytest
 import yaml
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from anleitung.core.formats.yaml_tree import InvalidYaml, read_yaml
@@ -18,7 +18,6 @@ _trees = st.recursive(
 )
 
 
-@settings(deadline=None)
 @given(st.dictionaries(_keys, _trees, min_size=1, max_size=3), st.booleans())
 def test_what_was_dumped_is_read_as_the_same_texts(value: Any, flow: bool) -> None:
     assert read_yaml(yaml.safe_dump(value, default_flow_style=flow)).value == value

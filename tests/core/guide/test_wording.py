@@ -79,7 +79,7 @@ def test_a_row_under_another_name_keeps_its_translation() -> None:
     assert found["step begin-rettungsring sight"].says == SIGHT[::-1]
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(st.dictionaries(st.sampled_from(sorted(of())), st.text(max_size=40), max_size=8))
 def test_a_file_gives_back_what_was_written(says: dict[str, str]) -> None:
     guide = bundle().guide

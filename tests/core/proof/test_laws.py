@@ -25,7 +25,7 @@ def base() -> Bundle:
     return small_base()
 
 
-@settings(max_examples=400, deadline=None)
+@settings(max_examples=400)
 @given(st.integers(0, 2**32))
 def test_laws_hold_for_random_guides(seed: int) -> None:
     _, procedure = compile_bundle(random_bundle(seed, base=base()))

@@ -81,7 +81,7 @@ def in_place(made: Bundle, seed: int) -> Bundle:
     return made.with_guide(made.guide.model_copy(update={"steps": tuple(steps)}))
 
 
-@settings(max_examples=200, deadline=None)
+@settings(max_examples=200)
 @given(st.integers(0, 2**32), st.booleans())
 def test_what_carries_over_is_what_every_phone_of_it_does_again(seed: int, place: bool) -> None:
     made = random_bundle(seed, base=BASE)

@@ -100,7 +100,7 @@ def test_whatever_is_only_said_of_a_step_has_a_name() -> None:
     assert _WORD_NAMES.keys() == WORDS
 
 
-@settings(max_examples=120, deadline=None)
+@settings(max_examples=120)
 @given(st.integers(0, 2**32))
 def test_it_is_major_exactly_where_a_phone_fares_otherwise(seed: int) -> None:
     random = Random(seed)

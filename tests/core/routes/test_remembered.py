@@ -16,7 +16,7 @@ from tests.core.routes.test_routes import ground, some_phone
 
 
 @pytest.mark.parametrize("codename", ["palstek", "schotstek", "poller"])
-@settings(max_examples=12, deadline=None)
+@settings(max_examples=12)
 @given(seed=st.integers(0, 10_000))
 def test_a_phone_that_answers_as_an_earlier_one_is_done_the_same_to(
     codename: str, seed: int
@@ -40,7 +40,7 @@ def test_a_phone_that_answers_as_an_earlier_one_is_done_the_same_to(
 
 
 @pytest.mark.parametrize("codename", ["palstek", "schotstek", "poller"])
-@settings(max_examples=12, deadline=None)
+@settings(max_examples=12)
 @given(seed=st.integers(0, 10_000))
 def test_a_leg_is_the_same_with_and_without_what_is_remembered(codename: str, seed: int) -> None:
     """Whatever was chosen before, on whatever phone, and where two guides are gone through."""

@@ -326,7 +326,7 @@ def tried(codename: str, text: str, seed: int) -> tuple[Ground, list[Move], Aim,
     return on, moves, wanted, phones_through(on, moves, on.possible, wanted)
 
 
-@settings(max_examples=200, deadline=None)
+@settings(max_examples=200)
 @given(st.integers(0, 10**9))
 def test_the_spread_says_of_each_phone_what_running_it_says(seed: int) -> None:
     random = Random(seed)

@@ -129,7 +129,6 @@ def test_composing_what_was_decoded_gives_the_string(pair: tuple[Reader, str]) -
                 other.read(text)
 
 
-@settings(deadline=None)
 @given(st.lists(strings(NORDMOLE, NORDMOLE.scheme.forms[0]), min_size=3, max_size=3))
 def test_newer_is_a_strict_partial_order(texts: list[str]) -> None:
     a, b, c = map(NORDMOLE.read, texts)
@@ -200,7 +199,7 @@ _forms = st.lists(st.lists(_parts, min_size=1, max_size=3), min_size=1, max_size
 )
 
 
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=150)
 @given(_forms)
 def test_a_scheme_that_is_taken_reads_every_short_string_in_one_way(
     forms: list[list[dict[str, Any]]],

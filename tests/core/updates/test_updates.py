@@ -235,7 +235,7 @@ def catalogues(draw: Any) -> Graph:
     return Graph(builds)
 
 
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=150)
 @given(catalogues())
 def test_every_way_is_lawful_shortest_and_agrees_with_what_is_reached(made: Graph) -> None:
     for start in made.builds:
@@ -278,7 +278,7 @@ def _moves_by_hand(made: Graph) -> set[tuple[str, str]]:
     return found
 
 
-@settings(max_examples=300, deadline=None)
+@settings(max_examples=300)
 @given(catalogues())
 def test_moves_and_reasons_are_those_of_the_plain_rule(made: Graph) -> None:
     moves = {(m.start, m.goal) for each in made.moves.values() for m in each}
@@ -296,7 +296,7 @@ def test_moves_and_reasons_are_those_of_the_plain_rule(made: Graph) -> None:
             assert all(true[why] for why in answer.why)
 
 
-@settings(max_examples=300, deadline=None)
+@settings(max_examples=300)
 @given(catalogues())
 def test_why_no_update_says_only_what_is_so(made: Graph) -> None:
     for mine in made.builds.values():
@@ -325,7 +325,7 @@ def _by_steps(made: Graph, start: str) -> dict[str, int]:
     return near
 
 
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=150)
 @given(catalogues())
 def test_the_missing_package_opens_the_way(made: Graph) -> None:
     for start in made.builds:

@@ -4,7 +4,7 @@ from random import Random
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from pydantic import TypeAdapter
 
@@ -99,7 +99,6 @@ def draw_edit(random: Random, of: Bundle) -> dict[str, Any]:
     )
 
 
-@settings(deadline=None)
 @given(st.integers(0, 2**32))
 def test_whatever_is_done_a_draft_reads_and_is_stored_as_it_is(seed: int) -> None:
     """An edit is refused and leaves all as it was, or what comes out fits and reads as itself."""
@@ -137,7 +136,6 @@ def written_by(random: Random, who: str, row: str) -> dict[str, Any]:
     )
 
 
-@settings(deadline=None)
 @given(st.integers(0, 2**32))
 def test_of_two_who_write_one_row_neither_loses_a_word(seed: int) -> None:
     random = Random(seed)
@@ -151,7 +149,6 @@ def test_of_two_who_write_one_row_neither_loses_a_word(seed: int) -> None:
     assert first["op"] == "remove" or "prose of jan.o" in both
 
 
-@settings(deadline=None)
 @given(st.integers(0, 2**32))
 def test_moving_and_folding_lose_no_row(seed: int) -> None:
     random = Random(seed)

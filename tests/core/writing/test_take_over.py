@@ -39,7 +39,7 @@ def one_by_one(mine: Bundle, theirs: Bundle) -> Bundle:
     raise AssertionError("it never ends")
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(st.integers(0, 2**32))
 def test_what_was_dropped_or_said_otherwise_comes_back_row_by_row(seed: int) -> None:
     theirs = random_bundle(seed, base=BASE)

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from "react";
+import { useLayoutEffect, useRef } from "react";
 import { keep, kept } from "../storage";
 
 const OFF = "anleitung.keys-off";
@@ -25,18 +25,26 @@ function somethingIsOpen(): boolean {
   return portal?.querySelector("[role=dialog], [role=listbox], [role=menu]") != null;
 }
 
-/** Runs the handler of a pressed key: a letter, "up" or "down". Only letters obey the switch. */
-export function useKeys(handlers: Record<string, (event: KeyboardEvent) => void>): void {
+type Handlers = Record<string, (event: KeyboardEvent) => void>;
+
+/**
+ * Runs the handler of a pressed key: a letter, "up" or "down". Only letters obey the switch.
+ *
+ * What depends on where the focus is asks for it when the key is pressed (a function): what was
+ * drawn last may be of the row before. For the same reason nothing waits for the next painting.
+ */
+export function useKeys(handlers: Handlers | (() => Handlers)): void {
   const latest = useRef(handlers);
-  useEffect(() => {
+  useLayoutEffect(() => {
     latest.current = handlers;
   });
-  useEffect(() => {
+  useLayoutEffect(() => {
     function onKey(event: KeyboardEvent) {
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
       if (somethingIsOpen()) return;
       if (event.key.length === 1 && !keysAreOn()) return;
-      latest.current[event.key.replace(/^Arrow/, "").toLowerCase()]?.(event);
+      const now = typeof latest.current === "function" ? latest.current() : latest.current;
+      now[event.key.replace(/^Arrow/, "").toLowerCase()]?.(event);
     }
     document.addEventListener("keydown", onKey);
     return () => document.removeEventListener("keydown", onKey);

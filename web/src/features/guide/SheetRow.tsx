@@ -15,6 +15,9 @@ export const SheetRow = memo(function SheetRow(props: {
   host: string;
   isCurrent: boolean;
   explained: boolean;
+  /** A remark is being typed on it. */
+  remarks: boolean;
+  onRemark: (row: string | undefined) => void;
   /** Where a draft is written: the row itself, open in place of its sentence. */
   opened?: ReactNode;
   /** Below the sentence of the row that one stands at. */
@@ -87,7 +90,12 @@ export const SheetRow = memo(function SheetRow(props: {
             <FindingNote key={each.id + each.subject} finding={each} explained={props.explained} />
           ))}
           <SlipMargin step={row.id} isCurrent={props.isCurrent} />
-          <RowRemarks row={row.id} isCurrent={props.isCurrent} />
+          <RowRemarks
+            row={row.id}
+            isCurrent={props.isCurrent}
+            isTyping={props.remarks}
+            onType={props.onRemark}
+          />
         </div>
       </div>
     </li>

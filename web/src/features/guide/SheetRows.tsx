@@ -25,6 +25,7 @@ export interface Writing {
   chosen: ReadonlySet<string>;
   under: (row: Row) => ReactNode;
   onStand: (row: string) => void;
+  onLeave: (row: string) => void;
   /** A row that is to be stood at, once it is there. */
   goTo?: { id: string };
 }
@@ -34,10 +35,17 @@ export function SheetRows(props: { sheet: Sheet; children: ReactNode; writing?: 
   const { sheet, children, writing } = props;
   const [current, setCurrent] = useState(NOWHERE);
   const [explained, setExplained] = useState(false);
+  // The row that a remark is being typed on.
+  const [remarked, setRemarked] = useState<string>();
   const { fixOf, take } = useFixes();
   const [host, setHost] = useState(() => keptHost(sheet.hosts.map((each) => each.id)));
   const list = useRef<HTMLOListElement>(null);
   const general = useRef<HTMLElement>(null);
+  /** Where one is when a key is pressed; the row drawn as the current one may still be the last. */
+  const here = () => {
+    const row = document.activeElement?.closest<HTMLElement>("[data-row]");
+    return row && list.current?.contains(row) ? Number(row.dataset.row) : current;
+  };
   const go = (to: number, event?: KeyboardEvent) => {
     event?.preventDefault();
     setCurrent(to);
@@ -48,11 +56,10 @@ export function SheetRows(props: { sheet: Sheet; children: ReactNode; writing?: 
   // The findings of the whole guide come before those of its first step.
   const walkFindings = (by: 1 | -1) => {
     const first = found.indexOf(true);
-    if (sheet.general.length > 0 && by === 1 && current === NOWHERE) return go(GENERAL);
-    if (sheet.general.length > 0 && by === -1 && (first < 0 || current <= first)) {
-      return go(GENERAL);
-    }
-    if (first >= 0) go(nextStep(found, Math.max(current, -1), by));
+    const at = here();
+    if (sheet.general.length > 0 && by === 1 && at === NOWHERE) return go(GENERAL);
+    if (sheet.general.length > 0 && by === -1 && (first < 0 || at <= first)) return go(GENERAL);
+    if (first >= 0) go(nextStep(found, Math.max(at, -1), by));
   };
   const all = sheet.rows.map(() => true);
   const blocks = useMemo(
@@ -63,18 +70,25 @@ export function SheetRows(props: { sheet: Sheet; children: ReactNode; writing?: 
     [sheet.rows],
   );
   const walk = (by: 1 | -1) => (event: KeyboardEvent) =>
-    go(nextStep(all, Math.max(current, -1), by), event);
-  useKeys({
-    ...writing?.keys(sheet.rows[current]),
-    down: walk(1),
-    up: walk(-1),
-    n: () => walkFindings(1),
-    p: () => walkFindings(-1),
-    e: () => setExplained(!explained),
-    f: () => {
-      const fixable = sheet.rows[current]?.findings.find((each) => fixOf(each));
-      if (fixable) take(fixable);
-    },
+    go(nextStep(all, Math.max(here(), -1), by), event);
+  useKeys(() => {
+    const row = sheet.rows[here()];
+    return {
+      ...writing?.keys(row),
+      down: walk(1),
+      up: walk(-1),
+      n: () => walkFindings(1),
+      p: () => walkFindings(-1),
+      c: (event) => {
+        if (row) event.preventDefault();
+        setRemarked(row?.id);
+      },
+      e: () => setExplained((before) => !before),
+      f: () => {
+        const fixable = row?.findings.find((each) => fixOf(each));
+        if (fixable) take(fixable);
+      },
+    };
   });
   // A row that the address names is gone to once.
   const [search] = useSearchParams();
@@ -107,6 +121,16 @@ export function SheetRows(props: { sheet: Sheet; children: ReactNode; writing?: 
   const stands = sheet.rows[current]?.id ?? "";
   const onStand = writing?.onStand;
   useEffect(() => onStand?.(stands), [stands, onStand]);
+  // What was opened at a row is closed when one leaves it; not when another is come to, whose key may
+  // have been pressed before it was drawn.
+  const onLeave = writing?.onLeave;
+  useEffect(
+    () => () => {
+      setRemarked((row) => (row === stands ? undefined : row));
+      onLeave?.(stands);
+    },
+    [stands, onLeave],
+  );
   const goTo = writing?.goTo;
   const wish = useRef<{ id: string }>(undefined);
   // biome-ignore lint/correctness/useExhaustiveDependencies: for each wish, and again when rows have moved
@@ -167,6 +191,8 @@ export function SheetRows(props: { sheet: Sheet; children: ReactNode; writing?: 
               host={host}
               current={isHere ? current : NOWHERE}
               explained={explained && isHere}
+              remarked={isHere ? remarked : undefined}
+              onRemark={setRemarked}
               writing={writing && concerns(writing, rows, isHere) ? writing : undefined}
             />
           );
@@ -195,6 +221,8 @@ const RowBlock = memo(function RowBlock(props: {
   host: string;
   current: number;
   explained: boolean;
+  remarked?: string;
+  onRemark: (row: string | undefined) => void;
   writing?: Writing;
 }) {
   const { writing } = props;
@@ -208,6 +236,8 @@ const RowBlock = memo(function RowBlock(props: {
           host={props.host}
           isCurrent={isCurrent}
           explained={props.explained && isCurrent}
+          remarks={isCurrent && props.remarked === row.id}
+          onRemark={props.onRemark}
           opened={writing?.opened.get(row.id)}
           under={isCurrent ? writing?.under(row) : undefined}
           isChosen={writing?.chosen.has(row.id)}

@@ -1,5 +1,3 @@
-import { useState } from "react";
-import { useKeys } from "../../app/keys";
 import { Button } from "../../ui/Button";
 import { counted } from "../../ui/counted";
 import { TextButton } from "../../ui/TextButton";
@@ -8,37 +6,41 @@ import { RemarkView } from "./RemarkView";
 import { useRemarking } from "./useRemarking";
 
 /** The remarks on one row of a draft, in its margin; a new one where one stands. */
-export function RowRemarks({ row, isCurrent }: { row: string; isCurrent: boolean }) {
+export function RowRemarks(props: {
+  row: string;
+  isCurrent: boolean;
+  isTyping: boolean;
+  onType: (row: string | undefined) => void;
+}) {
+  const { row, isCurrent } = props;
   const { draft, remarksAt } = useSheet();
   const open = remarksAt(row);
   if (!draft) return null;
-  if (isCurrent) return <Current key={row} row={row} />;
+  if (isCurrent) return <Current key={row} {...props} />;
   if (open.length === 0) return null;
   return <p className="mark mark-note">{counted(open.length, "remark")}</p>;
 }
 
-function Current({ row }: { row: string }) {
+function Current(props: {
+  row: string;
+  isTyping: boolean;
+  onType: (row: string | undefined) => void;
+}) {
+  const { row, isTyping, onType } = props;
   const { draft, remarksAt } = useSheet();
-  const [typing, setTyping] = useState(false);
   const path = { codename: draft?.codename ?? "", slug: draft?.slug ?? "" };
-  const { text, setText, remark, problem } = useRemarking(path, () => setTyping(false));
-  useKeys({
-    c: (event) => {
-      event.preventDefault();
-      setTyping(true);
-    },
-  });
+  const { text, setText, remark, problem } = useRemarking(path, () => onType(undefined));
   return (
     <>
       {remarksAt(row).map((each) => (
         <RemarkView key={each.number} path={path} remark={each} />
       ))}
-      {!typing && (
-        <TextButton quiet onClick={() => setTyping(true)}>
+      {!isTyping && (
+        <TextButton quiet onClick={() => onType(row)}>
           Remark <kbd>c</kbd>
         </TextButton>
       )}
-      {typing && (
+      {isTyping && (
         <form
           onSubmit={(event) => {
             event.preventDefault();
@@ -54,14 +56,14 @@ function Current({ row }: { row: string }) {
             value={text}
             onChange={(event) => setText(event.target.value)}
             onKeyDown={(event) => {
-              if (event.key === "Escape" && !text) setTyping(false);
+              if (event.key === "Escape" && !text) onType(undefined);
             }}
           />
           <span className="flex gap-2">
             <Button type="submit" disabled={!text.trim() || remark.isPending}>
               Remark
             </Button>
-            <Button onClick={() => setTyping(false)}>Leave it</Button>
+            <Button onClick={() => onType(undefined)}>Leave it</Button>
           </span>
           {problem}
         </form>

@@ -1,6 +1,5 @@
 import { useState } from "react";
 import type { Edit, WrittenRow } from "../../api/client";
-import { useKeys } from "../../app/keys";
 import { TextButton } from "../../ui/TextButton";
 import { LineEntry } from "./LineEntry";
 import type { Path } from "./useWriting";
@@ -28,10 +27,10 @@ export function RowTools(props: {
   dual: boolean;
   options: { id: string; choices: { id: string }[] }[];
   notes: string[];
+  isFolding: boolean;
+  onFold: (on: boolean) => void;
 }) {
-  const { row, acts } = props;
-  const [folding, setFolding] = useState(false);
-  useKeys({ g: () => setFolding(!folding) });
+  const { row, acts, isFolding, onFold } = props;
   return (
     <div className="row-tools">
       {props.notes.map((note) => (
@@ -52,13 +51,13 @@ export function RowTools(props: {
         {row.lists.length > 0 || row.action === "passage" ? (
           <Act says="Take the steps out of it" of="u" onPress={acts.unfold} />
         ) : (
-          <TextButton quiet aria-expanded={folding} onClick={() => setFolding(!folding)}>
+          <TextButton quiet aria-expanded={isFolding} onClick={() => onFold(!isFolding)}>
             Fold into… <kbd>g</kbd>
           </TextButton>
         )}
         <Act says="Remove" of="x" onPress={acts.remove} />
       </p>
-      {folding && <FoldChoices {...props} onDone={() => setFolding(false)} />}
+      {isFolding && <FoldChoices {...props} onDone={() => onFold(false)} />}
     </div>
   );
 }

@@ -54,6 +54,8 @@ export function WriteSheet(props: {
   const [entry, setEntry] = useState<Entry | undefined>(() =>
     isEmpty(data) ? { at: AT_END, below: data.rows[0]?.id ?? "" } : undefined,
   );
+  // The row at which one chooses what it is folded into.
+  const [folding, setFolding] = useState<string>();
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [goTo, setGoTo] = useState<{ id: string }>();
   const written = useMemo(() => {
@@ -165,6 +167,7 @@ export function WriteSheet(props: {
         else own.below();
       },
       d: by(own?.duplicate),
+      g: () => shown && setFolding((at) => (at === shown.id ? undefined : shown.id)),
       x: by(own?.remove),
       delete: by(own?.remove),
       r: by(own?.refuse),
@@ -250,6 +253,10 @@ export function WriteSheet(props: {
     },
     [standAt, written],
   );
+  const leaveRow = useCallback(
+    (id: string) => setFolding((at) => (at === id ? undefined : at)),
+    [],
+  );
   const shownChosen = useMemo(
     () => new Set(data.rows.filter((row) => chosen.has(row.id)).flatMap((row) => row.shown)),
     [data.rows, chosen],
@@ -260,6 +267,7 @@ export function WriteSheet(props: {
     chosen: shownChosen,
     goTo,
     onStand: standAtRow,
+    onLeave: leaveRow,
     under: (shown) => {
       const row = written.get(shown.id);
       if (!row || opened === row.id || entry) return null;
@@ -289,6 +297,8 @@ export function WriteSheet(props: {
           dual={data.dual}
           options={options}
           notes={notes}
+          isFolding={folding === shown.id}
+          onFold={(on) => setFolding(on ? shown.id : undefined)}
         />
       );
     },
