@@ -6,6 +6,7 @@ from typing import Any
 import pytest
 from django.contrib.auth import get_user_model
 from django.core.management import call_command
+from django.db import connections
 from django.test import Client
 from hypothesis import HealthCheck, settings
 
@@ -24,6 +25,13 @@ NOW = datetime(2026, 11, 1, 12, 0, tzinfo=UTC)
 # How long an example takes says how busy the machine is; pace has benchmarks of its own.
 settings.register_profile("any-pace", deadline=None, suppress_health_check=[HealthCheck.too_slow])
 settings.load_profile("any-pace")
+
+
+@pytest.fixture(scope="session")
+def django_db_modify_db_settings(tmp_path_factory: pytest.TempPathFactory) -> None:
+    """A file, as the site has one, of this process alone: runs beside one another share nothing."""
+    name = str(tmp_path_factory.mktemp("database") / "test.sqlite3")
+    connections["default"].settings_dict["TEST"]["NAME"] = name
 
 
 @pytest.fixture(autouse=True)

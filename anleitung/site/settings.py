@@ -108,8 +108,6 @@ DATABASES = {
         },
         # Each thread keeps its own: opening one took a tenth of what a small page takes.
         "CONN_MAX_AGE": 60,
-        # The browser tests serve from a second thread, which needs a file of its own.
-        "TEST": {"NAME": os.environ.get("ANLEITUNG_TEST_DB", str(DATA / "test.sqlite3"))},
     }
 }
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
