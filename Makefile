@@ -18,16 +18,15 @@ demo-reset: check-need-demo .make/static var/secret-key
 # What does not wait for one another runs together. Browser tests wait for pages a quarter of their
 # time; all the rest takes what they leave (nice), but for the tests that wait by the clock.
 test: check-need-demo
-	@$(MAKE) --no-print-directory -j3 --output-sync=line check-need-test .make/compiled .make/dev .make/static
-	@echo "All that is checked runs at once now; each part prints what it has to say when it is through."
-	@$(MAKE) --no-print-directory -j2 --output-sync=line in-front beside
+	@echo "Each part prints what it has to say when it is through."
+	@$(MAKE) --no-print-directory -j3 --output-sync=line in-front beside
 	@echo "Everything passed."
 
 .PHONY: in-front beside
-in-front: loaded-demo
+in-front: check-need-test .make/dev loaded-demo
 	@$(MAKE) --no-print-directory browser LOADED=var/loaded-demo CLOCK='tests/mirrors -m "browser or clock"'
 
-beside:
+beside: check-need-test .make/dev .make/static
 	@nice -n 19 $(MAKE) --no-print-directory -j1 lint web-lint web-types web-unit types unit WITHOUT='-m "not clock"'
 
 check-need-demo:
@@ -61,7 +60,7 @@ unit: .make/dev .make/static var/secret-key
 browser: .make/dev .make/static var/secret-key
 	ANLEITUNG_LOADED_DEMO=$(LOADED) .venv/bin/pytest -q -n 2 --dist loadfile --no-loadscope-reorder tests/browser $(CLOCK)
 
-loaded-demo: .make/dev .make/static
+loaded-demo: .make/compiled .make/static
 	@rm -rf var/loaded-demo var/loaded-demo-begun
 	$(PYTHON) -m tests.browser.loaded var/loaded-demo
 

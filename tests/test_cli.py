@@ -103,7 +103,7 @@ def test_prove_a_guide_for_several_codenames(tmp_path: Path) -> None:
     [
         ("clean-install", [], 0, "No finding."),
         ("clean-install-one-slot", [], 1, "2 stops."),
-        ("base-update", [], 1, "1 stop, 2 warns."),
+        ("base-update", [], 1, "1 stop, 2 warnings."),
         ("clean-install", ["--paths", "3"], 3, "Not finished: the budget was spent at step"),
     ],
 )
@@ -123,6 +123,25 @@ def test_slips_are_printed_with_what_they_do(tmp_path: Path) -> None:
     worst = made["slips"]["harms"][0]
     assert worst["harm"] == "dead"
     assert worst["step"] in result.output
+
+
+def test_what_stands_behind_the_row_that_ends_it_is_printed(tmp_path: Path) -> None:
+    path = folder(tmp_path, "keep-rettungsring-too-early")
+    plain = RUN.invoke(app, ["prove", str(path)])
+    told = RUN.invoke(app, ["prove", str(path), "--behind"])
+    assert (plain.exit_code, told.exit_code) == (1, 1)
+    assert "Behind the row" not in plain.output
+    made = json.loads(RUN.invoke(app, ["prove", str(path), "--behind", "--format", "json"]).output)
+    there = {(each["id"], each["step"]) for each in made["findings"]}
+    further = {(each["id"], each["step"]) for each in made["behind"]["findings"]}
+    assert further
+    assert not further & there
+    text = " ".join(told.output.removeprefix(plain.output).split())
+    assert all(" ".join(each.split()) in text for each in made["behind"]["supposed"])
+    assert all(f"[{name}]" in text for name, _ in further)
+    # Where some phone comes through, nothing is hidden, and that is said.
+    through = RUN.invoke(app, ["prove", str(folder(tmp_path, "clean-install")), "--behind"])
+    assert "no row hides what stands behind it" in " ".join(through.output.split())
 
 
 def test_not_finished_wins_and_what_was_found_is_printed(tmp_path: Path) -> None:

@@ -16,22 +16,14 @@ from typing import Annotated, Any, NoReturn
 
 import typer
 
-from anleitung.command.folder import load_files
-from anleitung.command.print_proof import harm_of, print_proof, print_slips
+from anleitung.command.prove import prove_command
+from anleitung.command.reading import FOUND, UNREADABLE, Format, PathArgument, bundle_at, fail
 from anleitung.command.with_site import audit_command, pull_command, push_command
-from anleitung.core.diagrams.run import Budget
 from anleitung.core.documents.package import Package
-from anleitung.core.formats.for_ci import Told, as_sarif, as_test_report
-from anleitung.core.formats.places import Places
-from anleitung.core.formats.read_bundle import InvalidBundle, read_bundle, read_scheme
+from anleitung.core.formats.read_bundle import InvalidBundle, read_scheme
 from anleitung.core.formats.schema import NAMES, json_schema
 from anleitung.core.guide.bundle import Bundle
-from anleitung.core.proof.prove import report
-from anleitung.core.proof.rehearse.slips import Tried, try_slips
-from anleitung.core.proof.run.compile import run_bundle
 from anleitung.core.schemes.decode import AmbiguousScheme, CannotDecode, Comparison, Reader
-
-CLEAN, FOUND, UNREADABLE, NOT_FINISHED = 0, 1, 2, 3
 
 app = typer.Typer(
     help="Proves install guides for phones on a model of the phone.",
@@ -41,87 +33,10 @@ app = typer.Typer(
 )
 
 
-class Format(Enum):
-    TEXT = "text"
-    JSON = "json"
-    SARIF = "sarif"
-    JUNIT = "junit"
-
-
-PathArgument = Annotated[Path, typer.Argument(help="The folder or zip file of a bundle.")]
-CodenameOption = Annotated[
-    str, typer.Option("--codename", help="Only this one, of a guide for several.")
-]
-
-
-@app.command("prove")
-def prove_command(
-    path: PathArgument,
-    form: Annotated[Format, typer.Option("--format", help="How to print it.")] = Format.TEXT,
-    paths: Annotated[
-        int, typer.Option(help="Budget: paths in all; over it the proof is not finished.", min=1)
-    ] = Budget().paths,
-    slips: Annotated[
-        bool, typer.Option("--slips", help="Try every single slip as well, and say what it does.")
-    ] = False,
-    codename: CodenameOption = "",
-) -> None:
-    """Run the guide for every phone it admits, one codename after the other. Exit status: 0 clean,
-    1 a stop or warning, 2 unreadable, 3 not finished."""
-    printed: dict[str, Any] = {}
-    proofs = []
-    told = []
-    whole, files = _read_with_files(path)
-    places = Places(files)
-    for bundle in _wanted(whole, codename):
-        compiled = run_bundle(bundle, Budget(paths=paths))
-        proofs.append(proof := report(compiled))
-        told.append(Told(_home(path), bundle.device.codename, bundle.guide.id, proof, places))
-        rehearsed = try_slips(compiled) if slips and proof.finished else Tried([], 0, 0)
-        if form is Format.JSON:
-            body = proof.model_dump(mode="json")
-            if slips:
-                body["slips"] = {
-                    "tried": rehearsed.tried,
-                    "untried": rehearsed.untried,
-                    "harms": [harm_of(harm) for harm in rehearsed.harms],
-                }
-            printed[bundle.device.codename] = body
-        elif form is Format.TEXT:
-            if len(proofs) > 1:
-                typer.echo()
-            print_proof(bundle, proof)
-            if slips and proof.finished:
-                print_slips(rehearsed)
-    if form is Format.JSON:
-        # A guide for one codename is printed as it always was.
-        one = next(iter(printed.values())) if len(printed) == 1 else printed
-        typer.echo(json.dumps(one, ensure_ascii=False, indent=2))
-    if form is Format.SARIF:
-        typer.echo(json.dumps(as_sarif(told), ensure_ascii=False, indent=2))
-    if form is Format.JUNIT:
-        typer.echo(as_test_report(told), nl=False)
-    if not all(proof.finished for proof in proofs):
-        raise typer.Exit(NOT_FINISHED)
-    if any(f.severity in ("stop", "warn") for proof in proofs for f in proof.findings):
-        raise typer.Exit(FOUND)
-
-
-def _home(path: Path) -> str:
-    """As it was given, with slashes; "" for a zip file or the folder one stands in."""
-    return "" if path.suffix == ".zip" else path.as_posix().removesuffix(".").strip("/")
-
-
-def _wanted(bundle: Bundle, codename: str) -> tuple[Bundle, ...]:
-    if codename and codename not in bundle.codenames:
-        _fail(f"The guide is for {' and '.join(bundle.codenames)}, not for {codename}.")
-    return (bundle.for_codename(codename),) if codename else bundle.each
-
-
 @app.command("fingerprint")
 def fingerprint_command(path: PathArgument) -> None:
     """Print the fingerprint of a bundle."""
-    typer.echo(_read(path).fingerprint)
+    typer.echo(bundle_at(path).fingerprint)
 
 
 @app.command("steps")
@@ -136,13 +51,13 @@ def steps_command(
     from anleitung.core.shorthand.outline import steps_as_yaml
     from anleitung.core.shorthand.values import UnreadableLine
 
-    names = {p.name: p.id for p in _read(bundle).packages} if bundle else {}
+    names = {p.name: p.id for p in bundle_at(bundle).packages} if bundle else {}
     try:
         typer.echo(steps_as_yaml(lines.read_text("utf-8"), names), nl=False)
     except (UnreadableLine, UnicodeDecodeError) as error:
-        _fail(f"{lines}: {error}")
+        fail(f"{lines}: {error}")
     except OSError as error:
-        _fail(f"{lines}: {error.strerror or error}")
+        fail(f"{lines}: {error.strerror or error}")
 
 
 @app.command("notes")
@@ -159,14 +74,14 @@ def notes_command(
     from anleitung.core.writing.notes.read import read_notes
     from anleitung.core.writing.shelf import Shelf
 
-    whole = _read(bundle).each[0]
+    whole = bundle_at(bundle).each[0]
     known = Known(whole, Shelf().with_bundle(whole))
     try:
         read = read_notes(notes.read_text("utf-8"), known)
     except (UnreadableLine, ValueError) as error:
-        _fail(f"{notes}: {error}")
+        fail(f"{notes}: {error}")
     except OSError as error:
-        _fail(f"{notes}: {error.strerror or error}")
+        fail(f"{notes}: {error.strerror or error}")
     for note in read:
         typer.echo(f"{note.number:4} {note.text}")
         for row in note.rows:
@@ -194,7 +109,7 @@ def schema_command(
 ) -> None:
     """Print the JSON Schema of one kind of document."""
     if name not in NAMES:
-        _fail(f"No schema is called {name!r}; there are: {', '.join(NAMES)}.")
+        fail(f"No schema is called {name!r}; there are: {', '.join(NAMES)}.")
     typer.echo(json.dumps(json_schema(name), ensure_ascii=False, indent=2))
 
 
@@ -234,7 +149,7 @@ def compare_command(
     try:
         a, b = reader.decode(first), reader.decode(second)
     except CannotDecode as error:
-        _fail(str(error))
+        fail(str(error))
     told = reader.compare(a, b)
     if told is Comparison.NOT_COMPARABLE:
         typer.echo(f"{a.text} and {b.text} cannot be compared by this scheme")
@@ -261,11 +176,11 @@ def verify_command(
     from anleitung.core.files.lists import wanted_algorithms
     from anleitung.core.files.match import match_files
 
-    packages = _set_of(_read(path))
+    packages = _set_of(bundle_at(path))
     try:
         at_hand = list(files_at_hand(folder, wanted_algorithms(packages)))
     except (FolderRefused, OSError) as error:
-        _fail(str(error))
+        fail(str(error))
     told = match_files(packages, at_hand)
     # What lies in a zip is only worth a line where it is one of the set.
     told = tuple(m for m in told if not m.inside or m.verdict in ("right", "misnamed"))
@@ -297,7 +212,7 @@ def picture_command(
         place.parent.mkdir(parents=True, exist_ok=True)
         place.write_bytes(kept.content)
     except (InvalidPicture, OSError) as error:
-        _fail(f"{file}: {error}")
+        fail(f"{file}: {error}")
     typer.echo("pictures:")
     typer.echo(f"  - {{sha256: {kept.digest}, width: {kept.width}, height: {kept.height},")
     typer.echo('     alt: "say here what is to be seen"}')
@@ -311,7 +226,7 @@ def checksums_command(
     """Print the checksum list of a bundle's file set."""
     from anleitung.core.files.lists import checksum_list
 
-    typer.echo(checksum_list(_set_of(_read(path)), form.value), nl=False)
+    typer.echo(checksum_list(_set_of(bundle_at(path)), form.value), nl=False)
 
 
 def _set_of(bundle: Bundle) -> list[Package]:
@@ -334,6 +249,7 @@ def _decoded(reader: Reader, text: str) -> dict[str, Any]:
     }
 
 
+app.command("prove")(prove_command)
 app.command("push")(push_command)
 app.command("pull")(pull_command)
 app.command("audit")(audit_command)
@@ -343,28 +259,9 @@ def _reader(path: Path) -> Reader:
     try:
         return Reader(read_scheme(path.name, path.read_bytes()))
     except (InvalidBundle, AmbiguousScheme) as error:
-        _fail(str(error))
+        fail(str(error))
     except OSError as error:
-        _fail(f"{path}: {error.strerror or error}")
-
-
-def _read(path: Path) -> Bundle:
-    return _read_with_files(path)[0]
-
-
-def _read_with_files(path: Path) -> tuple[Bundle, dict[str, bytes]]:
-    try:
-        files = load_files(path)
-        return read_bundle(files), files
-    except InvalidBundle as error:
-        _fail(str(error))
-    except OSError as error:
-        _fail(f"{path}: {error.strerror or error}")
-
-
-def _fail(message: str) -> NoReturn:
-    typer.echo(message, err=True)
-    raise typer.Exit(UNREADABLE)
+        fail(f"{path}: {error.strerror or error}")
 
 
 def main() -> None:

@@ -1,5 +1,7 @@
 """Printing proofs and slips for a terminal."""
 
+from typing import TYPE_CHECKING
+
 from rich.console import Console
 from rich.padding import Padding
 from rich.table import Table
@@ -10,6 +12,9 @@ from anleitung.core.phone.clauses import DEAD, STUCK
 from anleitung.core.proof.rehearse.slips import LOST, Harm, Tried
 from anleitung.core.proof.result import FindingOut, ProofOut
 from anleitung.core.proof.run.compile import END
+
+if TYPE_CHECKING:
+    from anleitung.core.proof.repair.behind import Behind
 
 _STYLES = {"stop": "bold red", "warn": "yellow", "note": "dim"}
 
@@ -50,11 +55,8 @@ def print_proof(bundle: Bundle, proof: ProofOut) -> None:
         _print_finding(console, finding)
     counts = [
         f"{n} {word}{'s' if n != 1 else ''}"
-        for word, n in (
-            (word, sum(f.severity == word for f in proof.findings))
-            for word in ("stop", "warn", "note")
-        )
-        if n
+        for severity, word in (("stop", "stop"), ("warn", "warning"), ("note", "note"))
+        if (n := sum(f.severity == severity for f in proof.findings))
     ]
     console.print(", ".join(counts) + ".")
 
@@ -89,6 +91,31 @@ def print_slips(rehearsed: Tried) -> None:
         at = "the end" if harm.where == END else f"step {harm.where}"
         table.add_row("", Text(f"{at}: {harm.says} Nearest: {harm.witness}.", style="dim"))
         console.print(table)
+
+
+def print_behind(behind: "Behind | None", ends: bool) -> None:
+    """behind: None where there is nothing to tell. ends: no phone comes to the end as it is."""
+    console = Console(highlight=False, soft_wrap=False)
+    console.print()
+    if behind is None:
+        console.print(
+            "What stands behind the row that ends it is not known: it could not be put right."
+            if ends
+            else "Some phone comes to the end as it is, so no row hides what stands behind it."
+        )
+        return
+    console.print(Text("Behind the row that ends it.", style="bold"), "It was run again as if")
+    for each in behind.supposed:
+        console.print(Padding(Text(f"- {each}"), (0, 0, 0, 2)))
+    if not behind.to_end:
+        console.print("Even so no phone comes to the end; what follows is not known.")
+    if not behind.findings:
+        console.print("No further stop or warning as far as that.")
+        return
+    console.print("Then there would be:")
+    console.print()
+    for finding in behind.findings:
+        _print_finding(console, finding)
 
 
 def _print_finding(console: Console, finding: FindingOut) -> None:

@@ -191,7 +191,12 @@ def test_done_and_nothing_else_changes(
         ({**KASTEN, "files": {"attic": "radio-m6"}}, OPEN, READY, "no-such-file-slot"),
         ({**KASTEN, "tool": "lotse"}, OPEN, READY, "no-such-window"),
         ({"action": "keep-recovery"}, {}, IN_RING, "flash-while-locked"),
-        ({"action": "keep-recovery"}, OPEN, {"mode": "recovery", "running": "x"}, "not-a-recovery"),
+        (
+            {"action": "keep-recovery"},
+            OPEN,
+            {"mode": "recovery", "running": "x"},
+            "recovery-cannot-stay",
+        ),
         ({"action": "menu", "word": "Anew"}, OPEN, {**IN_RING, "running": "x"}, "no-such-word"),
         ({"action": "app", "program": "nobody", "does": "open"}, {}, {}, "no-such-app"),
         ({"action": "mount", "partition": "nowhere"}, {}, IN_RING, "no-such-partition"),

@@ -1,9 +1,11 @@
 """The examples of the findings, and stories in whole guides: one edit, and where it is found."""
 
 import re
+from pathlib import Path
 
 import pytest
 
+import anleitung.core.phone
 from anleitung.core.guide.bundle import Bundle
 from anleitung.core.proof.finding import Nature
 from anleitung.core.proof.findings.catalogue import BY_ID, CATALOGUE
@@ -178,3 +180,15 @@ def test_what_stands_behind_an_end_is_said_to_be_possible() -> None:
     told = {f.id: f.after for f in prove(ended).findings}
     assert "did not reach" in told["wrong-mode"]
     assert {f.after for f in prove(made).findings} == {""}
+
+
+def test_what_is_said_of_something_says_of_what() -> None:
+    """A sentence with a gap is never raised about nothing."""
+    home = Path(anleitung.core.phone.__file__).parent
+    raised = [
+        each
+        for file in home.rglob("*.py")
+        for each in re.findall(r'\.(?:stop|find)\(\s*"([a-z-]+)",\s*""', file.read_text("utf-8"))
+    ]
+    assert len(raised) > 20
+    assert [each for each in raised if "{subject}" in BY_ID[each].says] == []

@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 
 from anleitung.core.diagrams.run import Budget, run_all
 from anleitung.core.guide.bundle import Bundle
+from anleitung.core.proof.findings.catalogue import BY_ID
 from anleitung.core.proof.prove import prove
 from anleitung.core.proof.result import ProofOut
 from anleitung.core.proof.run.compile import compile_bundle
@@ -46,6 +47,8 @@ def test_random_guides_get_somewhere() -> None:
         run = run_all(procedure, Budget())
         alive += run.alive[-1] is not procedure.space.false
         found |= {finding for finding, _, _ in run.findings}
+        for finding, subject, _ in run.findings:
+            assert subject or "{subject}" not in BY_ID[finding].says, finding
     assert alive >= 100
     assert len(found) >= 18
 

@@ -24,7 +24,7 @@ class KeepRecovery(Step):
             if phone.is_("running", recovery.id):
                 keep_recovery(phone, world, recovery.id)
                 return
-        phone.stop("not-a-recovery", "")
+        phone.stop("recovery-cannot-stay", "")
 
     def cut_places(self, world: World) -> tuple[str, ...]:
         return (world.recovery_home,)

@@ -57,7 +57,7 @@ def find_behind(
     stages: list[list[FindingOut]] = []
     tried: set[tuple[str, str, str]] = set()
     while now.run.finished and len(supposed) < MOST:
-        row = _row_of_the_last(now)
+        row = row_of_the_last(now)
         if row is None:
             break
         tick(len(supposed), MOST)
@@ -77,14 +77,14 @@ def find_behind(
     came += [found for found in last if _key(found) not in had]
     told = {_key(f): f for f in came if f.severity in _SAID and f.id not in _ENDS}
     findings = sorted(told.values(), key=lambda f: rows.get(f.step, len(rows) + 1))
-    return Behind(tuple(supposed), tuple(findings), _row_of_the_last(now) is None)
+    return Behind(tuple(supposed), tuple(findings), row_of_the_last(now) is None)
 
 
 def _key(found: FindingOut) -> tuple[str, str, str]:
     return (found.id, found.subject, found.step)
 
 
-def _row_of_the_last(compiled: Compiled) -> OneStep | None:
+def row_of_the_last(compiled: Compiled) -> OneStep | None:
     """The row that no phone comes past, None where some come to the end."""
     nobody = compiled.procedure.space.false
     alive = compiled.run.alive
@@ -150,7 +150,7 @@ def _words(bundle: Bundle, edit: Edit, which: str) -> str:
     after = rows_of(guide)
     new = [row.step for row in after if row.step.id not in there]
     if not new or there - {row.step.id for row in after}:
-        return says
+        return _("at {which} this were done: {says}").format(which=which, says=says)
     does = _("; then ").join(sentence_of(step, bundle) for step in new)
     return _("before {which} came: {does}").format(which=which, does=does)
 
