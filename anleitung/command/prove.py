@@ -79,6 +79,8 @@ def prove_command(
                 print_slips(rehearsed)
             if behind and proof.finished:
                 print_behind(*_behind(compiled))
+            elif any(each.id == "nobody-arrives" for each in proof.findings):
+                typer.echo("\n--behind prints what would be found further on.")
     if form is Format.JSON:
         # A guide for one codename is printed as it always was.
         one = next(iter(printed.values())) if len(printed) == 1 else printed

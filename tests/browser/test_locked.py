@@ -8,11 +8,20 @@ import time
 import urllib.error
 import urllib.request
 from pathlib import Path
+from statistics import median
 
 from anleitung.demo.serving import demo_site
 from tests.browser.test_start import _Reader
 
 LOCKED = 9  # seconds, longer than anybody waits
+
+
+def read(address: str) -> float:
+    """Seconds until the page is there."""
+    began = time.monotonic()
+    with urllib.request.urlopen(address, timeout=30) as page:
+        assert page.status == 200
+    return time.monotonic() - began
 
 
 def test_readers_read_on_and_reports_are_taken_or_told_to_try_again(
@@ -21,6 +30,8 @@ def test_readers_read_on_and_reports_are_taken_or_told_to_try_again(
     shutil.copytree(loaded_demo, tmp_path, dirs_exist_ok=True)
     with demo_site(tmp_path, ANLEITUNG_REPORTS_PER_ADDRESS="500") as address:
         readers = [_Reader(address) for _ in range(6)]
+        page = f"{address}{readers[0].path}"
+        usual = median(read(page) for _ in range(7))
         held = sqlite3.connect(tmp_path / "anleitung.sqlite3", isolation_level=None, timeout=30)
         held.execute("BEGIN IMMEDIATE")
         until = time.monotonic() + LOCKED
@@ -35,15 +46,13 @@ def test_readers_read_on_and_reports_are_taken_or_told_to_try_again(
             each.start()
         waited = []
         while time.monotonic() < until:
-            began = time.monotonic()
-            with urllib.request.urlopen(f"{address}{readers[0].path}", timeout=30) as page:
-                assert page.status == 200
-            waited.append(time.monotonic() - began)
+            waited.append(read(page))
         held.execute("ROLLBACK")
         held.close()
         for each in threads:
             each.join()
-        assert sorted(waited)[len(waited) // 2] < 0.5
+        # Nobody waits for the lock; how long a page takes else is the machine's affair.
+        assert median(waited) < max(0.5, 3 * usual)
         assert set(answers.values()) <= {200, 503}
         assert 503 in answers.values()
         for i, status in answers.items():

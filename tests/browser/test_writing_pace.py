@@ -5,7 +5,7 @@ from playwright.sync_api import Page, expect
 from anleitung.core.proof.prove import prove
 from anleitung.core.sheet.build import build_sheet
 from anleitung.demo.bundles import demo_bundle
-from tests.browser.writing import begin, line, rows, status
+from tests.browser.writing import begin, line, rows, status, write
 
 # What is pressed to write the clean-install guide of the demo, a line each: the text before a Tab
 # is what is typed until the first offer is the right one.
@@ -108,3 +108,38 @@ def test_typing_in_a_long_guide_never_holds_the_page(bench: Page, base_url: str)
         bench.keyboard.press("Delete")
     print(f"longest task while typing: {longest} ms")
     assert min(longest) < 50
+
+
+def press_as_it_comes(page: Page, row: int, key: str) -> None:
+    """The focus comes to a row and a key is pressed before anything could be drawn."""
+    page.evaluate(
+        """([row, key]) => {
+            const at = document.querySelector(`[data-row="${row}"]`);
+            at.focus();
+            at.dispatchEvent(new KeyboardEvent("keydown", { key, bubbles: true }));
+        }""",
+        [row, key],
+    )
+
+
+def test_a_key_acts_on_the_row_that_has_the_focus_also_before_it_is_drawn(bench: Page) -> None:
+    begin(bench, "Quick hands")
+    write(bench, "charge", "restart", "power off")
+    bench.keyboard.press("Escape")
+    expect(line(bench)).to_have_count(0)
+    rows(bench).first.focus()
+    press_as_it_comes(bench, 2, "g")
+    expect(rows(bench).nth(2).get_by_role("button", name="a branch, if so")).to_be_visible()
+    press_as_it_comes(bench, 1, "c")
+    expect(rows(bench).nth(1).get_by_label("Remark on this row")).to_be_focused()
+    bench.keyboard.press("Escape")
+    # What was opened at a row is closed when one leaves it.
+    rows(bench).nth(2).focus()
+    expect(rows(bench).nth(2)).to_have_attribute("aria-current", "step")
+    expect(bench.get_by_role("button", name="a branch, if so")).to_have_count(0)
+    press_as_it_comes(bench, 0, "d")
+    expect(rows(bench)).to_have_count(4)
+    expect(rows(bench).nth(1)).to_contain_text("Charge")
+    press_as_it_comes(bench, 3, "x")
+    expect(rows(bench)).to_have_count(3)
+    expect(rows(bench).nth(2)).to_contain_text("Restart")
