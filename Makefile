@@ -68,8 +68,8 @@ loaded-demo: .make/compiled .make/static
 pages: .make/dev .make/static var/secret-key
 	@test -x var/lighthouse/node_modules/.bin/lighthouse || \
 	  npm install --silent --no-audit --no-fund --prefix var/lighthouse lighthouse@12
-	CHROME_PATH=$${CHROMIUM:-/usr/bin/chromium} $(PYTHON) benchmarks/pages.py \
-	  var/lighthouse/node_modules/.bin/lighthouse
+	CHROME_PATH=$${CHROMIUM:-$$($(PYTHON) -c "from anleitung.demo.serving import CHROMIUM; print(CHROMIUM)")} \
+	  $(PYTHON) benchmarks/pages.py var/lighthouse/node_modules/.bin/lighthouse
 
 # What is generated from the code and kept in the repository.
 generated: .make/dev .make/node var/secret-key

@@ -1,6 +1,5 @@
 """Digesting 2 GB in the browser beside the usual program on the same file, and the tab's memory."""
 
-import os
 import re
 import subprocess
 import tempfile
@@ -10,10 +9,9 @@ from pathlib import Path
 
 from playwright.sync_api import sync_playwright
 
-from anleitung.demo.serving import demo_site
+from anleitung.demo.serving import CHROMIUM, demo_site
 
 SIZE = 2_000_000_000
-CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
 # A set that lists SHA-256 only.
 SET = "/c/palstek/files?guide=base-update&v=draft"
 ARGS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-sync"]

@@ -4,7 +4,6 @@ The processor is slowed four times. Blocking: what long tasks take beyond 50 ms.
 to the paint.
 """
 
-import shutil
 import tempfile
 from pathlib import Path
 from statistics import median
@@ -12,7 +11,7 @@ from typing import Any
 
 from playwright.sync_api import Page, sync_playwright
 
-from anleitung.demo.serving import demo_site
+from anleitung.demo.serving import CHROMIUM, demo_site
 
 SLOWED = 4
 STEPS = 1_000
@@ -33,13 +32,12 @@ PRESS = """() => new Promise((done) => {
 
 
 def main() -> None:
-    chromium = shutil.which("chromium") or "/usr/bin/chromium"
     with (
         tempfile.TemporaryDirectory() as home,
         demo_site(Path(home)) as address,
         sync_playwright() as play,
     ):
-        browser = play.chromium.launch(executable_path=chromium, args=["--no-sandbox"])
+        browser = play.chromium.launch(executable_path=CHROMIUM, args=["--no-sandbox"])
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         page.goto(f"{address}/login")
         page.fill("#id_username", NAME)

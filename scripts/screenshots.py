@@ -1,19 +1,14 @@
 """Takes the pictures in docs/screenshots/ from the demo, on data of its own."""
 
-import os
-import shutil
 import tempfile
 from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
-from anleitung.demo.serving import HOME, demo_site, wait_for_first_round
+from anleitung.demo.serving import CHROMIUM, HOME, demo_site, wait_for_first_round
 from anleitung.standins.files import file_content
 
 SHOTS = HOME / "docs" / "screenshots"
-CHROMIUM = (
-    os.environ.get("CHROMIUM") or shutil.which("chromium-headless-shell") or "/usr/bin/chromium"
-)
 ARGS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-sync"]
 WIDE, NARROW = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
 INSTALL = "/c/palstek/guides/clean-install"

@@ -16,6 +16,13 @@ HOME = Path(__file__).parents[2]
 MANAGE = (sys.executable, str(HOME / "manage.py"))
 BUILT = HOME / "var" / "static"  # make static
 PATIENCE = 120  # seconds
+# Debian's package without windows is the quicker one; its package with windows does as well.
+CHROMIUM = (
+    os.environ.get("CHROMIUM")
+    or shutil.which("chromium-headless-shell")
+    or shutil.which("chromium")
+    or "/usr/bin/chromium"
+)
 
 
 def free_port() -> int:

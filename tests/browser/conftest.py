@@ -12,18 +12,11 @@ import pytest
 from playwright.sync_api import BrowserContext, Page, expect
 
 from anleitung.core.formats.write_bundle import write_zip
-from anleitung.demo.serving import demo_site
+from anleitung.demo.serving import CHROMIUM, demo_site
 from tests.browser.gate import sign_in
 from tests.browser.loaded import load_into
 from tests.core.bundles import Edit, edited_files
 
-# Debian's package without a screen is the quicker one; its package with windows does as well.
-CHROMIUM = (
-    os.environ.get("CHROMIUM")
-    or shutil.which("chromium-headless-shell")
-    or shutil.which("chromium")
-    or "/usr/bin/chromium"
-)
 QUIET = [
     "--no-sandbox",
     "--disable-gpu",
