@@ -27,7 +27,7 @@ in-front: check-need-test .make/dev loaded-demo
 	@$(MAKE) --no-print-directory browser LOADED=var/loaded-demo CLOCK='tests/mirrors -m "browser or clock"'
 
 beside: check-need-test .make/dev .make/static
-	@nice -n 19 $(MAKE) --no-print-directory -j1 lint web-lint web-types web-unit types unit WITHOUT='-m "not clock"'
+	@MAKEFLAGS= nice -n 19 $(MAKE) --no-print-directory lint web-lint web-types web-unit types unit WITHOUT='-m "not clock"'
 
 check-need-demo:
 	@scripts/need demo
