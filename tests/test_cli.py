@@ -130,19 +130,32 @@ def test_what_stands_behind_the_row_that_ends_it_is_printed(tmp_path: Path) -> N
     plain = RUN.invoke(app, ["prove", str(path)])
     told = RUN.invoke(app, ["prove", str(path), "--behind"])
     assert (plain.exit_code, told.exit_code) == (1, 1)
-    assert "--behind prints what would be found further on." in plain.output
-    assert "Behind the row" not in plain.output
+    assert "Add --behind to see what would be found after it." in plain.output
+    assert "Behind that step" not in plain.output
     made = json.loads(RUN.invoke(app, ["prove", str(path), "--behind", "--format", "json"]).output)
     there = {(each["id"], each["step"]) for each in made["findings"]}
     further = {(each["id"], each["step"]) for each in made["behind"]["findings"]}
     assert further
     assert not further & there
-    text = " ".join(told.output.split("Behind the row")[1].split())
+    text = " ".join(told.output.split("Behind that step")[1].split())
     assert all(" ".join(each.split()) in text for each in made["behind"]["supposed"])
     assert all(f"[{name}]" in text for name, _ in further)
-    # Where some phone comes through, nothing is hidden, and that is said.
-    through = RUN.invoke(app, ["prove", str(folder(tmp_path, "clean-install")), "--behind"])
-    assert "no row hides what stands behind it" in " ".join(through.output.split())
+
+
+@pytest.mark.parametrize(
+    ("more", "looked", "says"),
+    [
+        ([], "not-needed", "--behind has nothing to look at"),
+        (["--paths", "3"], "not-finished", "so --behind was not looked at"),
+    ],
+)
+def test_where_nothing_was_looked_for_behind_a_row_it_says_why(
+    more: list[str], looked: str, says: str, tmp_path: Path
+) -> None:
+    asked = ["prove", str(folder(tmp_path, "clean-install")), "--behind", *more]
+    assert says in " ".join(RUN.invoke(app, asked).output.split())
+    made = json.loads(RUN.invoke(app, [*asked, "--format", "json"]).output)
+    assert made["behind"] == {"looked": looked}
 
 
 def test_not_finished_wins_and_what_was_found_is_printed(tmp_path: Path) -> None:

@@ -93,26 +93,42 @@ def print_slips(rehearsed: Tried) -> None:
         console.print(table)
 
 
-def print_behind(behind: "Behind | None", ends: bool) -> None:
-    """behind: None where there is nothing to tell. ends: no phone comes to the end as it is."""
+_NO_BEHIND = {
+    "not-finished": "The proof is not finished, so --behind was not looked at.",
+    "not-needed": "Some phone reaches the end, or none comes in: --behind has nothing to look at.",
+    "not-known": "No change gets a phone past that step, so what would come after it is not known.",
+}
+
+
+def behind_of(told: "tuple[str, Behind | None]") -> dict[str, object]:
+    """looked: "looked", "not-finished", "not-needed" or "not-known"; the rest only when looked."""
+    looked, behind = told
+    if behind is None:
+        return {"looked": looked}
+    return {
+        "looked": looked,
+        "supposed": list(behind.supposed),
+        "to_end": behind.to_end,
+        "findings": [each.model_dump(mode="json") for each in behind.findings],
+    }
+
+
+def print_behind(told: "tuple[str, Behind | None]") -> None:
     console = Console(highlight=False, soft_wrap=False)
+    looked, behind = told
     console.print()
     if behind is None:
-        console.print(
-            "What stands behind the row that ends it is not known: it could not be put right."
-            if ends
-            else "Some phone comes to the end as it is, so no row hides what stands behind it."
-        )
+        console.print(_NO_BEHIND[looked])
         return
-    console.print(Text("Behind the row that ends it.", style="bold"), "It was run again as if")
+    console.print(Text("Behind that step.", style="bold"), "It was run again with these changes:")
     for each in behind.supposed:
         console.print(Padding(Text(f"- {each}"), (0, 0, 0, 2)))
     if not behind.to_end:
         console.print("Even so no phone comes to the end; what follows is not known.")
     if not behind.findings:
-        console.print("No further stop or warning as far as that.")
+        console.print("As far as that run went, it found no further stop or warning.")
         return
-    console.print("Then there would be:")
+    console.print("These were found then:")
     console.print()
     for finding in behind.findings:
         _print_finding(console, finding)

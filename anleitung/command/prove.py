@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING, Annotated, Any
 
 import typer
 
-from anleitung.command.print_proof import harm_of, print_behind, print_proof, print_slips
+from anleitung.command.print_proof import behind_of, harm_of, print_behind, print_proof, print_slips
 from anleitung.command.reading import (
     FOUND,
     NOT_FINISHED,
@@ -43,7 +43,7 @@ def prove_command(
     behind: Annotated[
         bool,
         typer.Option(
-            "--behind", help="Where no phone comes to the end: what would be found further on."
+            "--behind", help="If no phone gets past a step: what would be found after it."
         ),
     ] = False,
     codename: CodenameOption = "",
@@ -69,7 +69,7 @@ def prove_command(
                     "harms": [harm_of(harm) for harm in rehearsed.harms],
                 }
             if behind:
-                body["behind"] = _behind_of(compiled)
+                body["behind"] = behind_of(_behind(compiled))
             printed[bundle.device.codename] = body
         elif form is Format.TEXT:
             if len(proofs) > 1:
@@ -77,10 +77,10 @@ def prove_command(
             print_proof(bundle, proof)
             if slips and proof.finished:
                 print_slips(rehearsed)
-            if behind and proof.finished:
-                print_behind(*_behind(compiled))
-            elif any(each.id == "nobody-arrives" for each in proof.findings):
-                typer.echo("\n--behind prints what would be found further on.")
+            if behind:
+                print_behind(_behind(compiled))
+            elif proof.finished and any(each.id == "nobody-arrives" for each in proof.findings):
+                typer.echo("\nAdd --behind to see what would be found after it.")
     if form is Format.JSON:
         # A guide for one codename is printed as it always was.
         one = next(iter(printed.values())) if len(printed) == 1 else printed
@@ -95,22 +95,16 @@ def prove_command(
         raise typer.Exit(FOUND)
 
 
-def _behind(compiled: Compiled) -> tuple["Behind | None", bool]:
-    """What stands there, and whether a row ends it for every phone."""
-    from anleitung.core.proof.repair.behind import find_behind, row_of_the_last
+def _behind(compiled: Compiled) -> "tuple[str, Behind | None]":
+    """Whether it was looked for, with what came of it."""
+    from anleitung.core.proof.repair.behind import find_behind, nobody_arrives
 
-    return find_behind(compiled), row_of_the_last(compiled) is not None
-
-
-def _behind_of(compiled: Compiled) -> dict[str, Any] | None:
-    found, _ = _behind(compiled)
-    if found is None:
-        return None
-    return {
-        "supposed": list(found.supposed),
-        "to_end": found.to_end,
-        "findings": [each.model_dump(mode="json") for each in found.findings],
-    }
+    if not compiled.run.finished:
+        return "not-finished", None
+    if not nobody_arrives(compiled):
+        return "not-needed", None
+    found = find_behind(compiled)
+    return ("looked" if found else "not-known"), found
 
 
 def _home(path: Path) -> str:

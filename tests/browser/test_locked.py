@@ -51,8 +51,8 @@ def test_readers_read_on_and_reports_are_taken_or_told_to_try_again(
         held.close()
         for each in threads:
             each.join()
-        # Nobody waits for the lock; how long a page takes else is the machine's affair.
-        assert median(waited) < max(0.5, 3 * usual)
+        # Nobody waits for the lock (5 s); how long a page takes otherwise depends on the machine.
+        assert median(waited) < min(max(0.5, 3 * usual), 4)
         assert set(answers.values()) <= {200, 503}
         assert 503 in answers.values()
         for i, status in answers.items():

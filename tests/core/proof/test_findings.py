@@ -142,6 +142,7 @@ def test_example(finding: str) -> None:
     assert sorted({hit.step for hit in hits}) == sorted(example.at)
     for hit in hits:
         assert "{" not in hit.message
+        assert hit.subject or "{subject}" not in BY_ID[finding].says
         assert hit.message.endswith((".", "”"))
         by_document = BY_ID[finding].nature is Nature.DOCUMENT or hit.phones is None
         assert (hit.witness is None) == by_document

@@ -47,17 +47,19 @@ class Behind:
 def find_behind(
     compiled: Compiled, tick: Callable[[int, int], None] = lambda done, of: None
 ) -> Behind | None:
-    """None where some phone comes to the end as it is, or where nothing is known. tick: told how
+    """None where some phone comes to the end as it is, nobody comes in, or nothing is known.
 
-    many rows were put right, of how many at most; may raise to stop.
+    tick: told how many rows were put right, of how many at most; may raise to stop.
     """
+    if not nobody_arrives(compiled):
+        return None
     rows = {row.step.id: number for number, row in enumerate(rows_of(compiled.bundle.guide), 1)}
     now = compiled
     supposed: list[str] = []
     stages: list[list[FindingOut]] = []
     tried: set[tuple[str, str, str]] = set()
     while now.run.finished and len(supposed) < MOST:
-        row = row_of_the_last(now)
+        row = _row_of_the_last(now)
         if row is None:
             break
         tick(len(supposed), MOST)
@@ -77,14 +79,21 @@ def find_behind(
     came += [found for found in last if _key(found) not in had]
     told = {_key(f): f for f in came if f.severity in _SAID and f.id not in _ENDS}
     findings = sorted(told.values(), key=lambda f: rows.get(f.step, len(rows) + 1))
-    return Behind(tuple(supposed), tuple(findings), row_of_the_last(now) is None)
+    return Behind(tuple(supposed), tuple(findings), not nobody_arrives(now))
 
 
 def _key(found: FindingOut) -> tuple[str, str, str]:
     return (found.id, found.subject, found.step)
 
 
-def row_of_the_last(compiled: Compiled) -> OneStep | None:
+def nobody_arrives(compiled: Compiled) -> bool:
+    """Phones come in, and none of them comes to the end. Only of a run that is finished."""
+    nobody = compiled.procedure.space.false
+    alive = compiled.run.alive
+    return alive[0] is not nobody and alive[-1] is nobody
+
+
+def _row_of_the_last(compiled: Compiled) -> OneStep | None:
     """The row that no phone comes past, None where some come to the end."""
     nobody = compiled.procedure.space.false
     alive = compiled.run.alive
@@ -108,7 +117,7 @@ def _put_right(
         known = [(step, then) for step, then in ways if then is not None]
         if known:
             step, then = max(known, key=lambda way: _how_far(way[1]))
-            return _("{which} were: {does}").format(
+            return _("{which} read as: {does}").format(
                 which=which, does=sentence_of(step, bundle)
             ), then
     else:
@@ -123,7 +132,7 @@ def _put_right(
                 edit, then = righted
                 return _words(bundle, edit, which), then
     passed = without_steps(bundle.guide, lambda step: step.id == row.id)
-    return _("{which} were not there").format(which=which), _run(bundle, passed)
+    return _("{which} left out").format(which=which), _run(bundle, passed)
 
 
 def _righted(compiled: Compiled, found: Found) -> tuple[Edit, Compiled] | None:
@@ -150,9 +159,9 @@ def _words(bundle: Bundle, edit: Edit, which: str) -> str:
     after = rows_of(guide)
     new = [row.step for row in after if row.step.id not in there]
     if not new or there - {row.step.id for row in after}:
-        return _("at {which} this were done: {says}").format(which=which, says=says)
+        return _("{which}: {says}").format(which=which, says=says)
     does = _("; then ").join(sentence_of(step, bundle) for step in new)
-    return _("before {which} came: {does}").format(which=which, does=does)
+    return _("before {which}: {does}").format(which=which, does=does)
 
 
 def _with(guide: Guide, step: OneStep) -> Guide:

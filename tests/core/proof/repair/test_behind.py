@@ -63,7 +63,7 @@ def test_of_what_could_be_meant_the_one_that_leads_furthest_is_supposed() -> Non
     asked = map_steps(made.guide, lambda s: open_row("row", recovery, row) if s.id == "row" else s)
     told = behind(made.with_guide(asked))
     assert told is not None
-    assert told.supposed[0] == f"step 5 were: {row.sentence(made.world)}"
+    assert told.supposed[0] == f"step 5 read as: {row.sentence(made.world)}"
     # Nobody comes past the start either: it is found, and passed over.
     assert "firmware-of-another-variant" in {f.id for f in told.findings}
 
@@ -72,10 +72,10 @@ def test_a_stop_is_put_right_by_its_remedy_and_a_row_without_one_is_passed_over(
     whole = demo_bundle("palstek", "clean-install").for_codename("palstek")
     told = behind(whole.with_guide(without_steps(whole.guide, lambda s: s.id == "get-files")))
     assert told is not None
-    assert "came: Download" in told.supposed[0]
+    assert ": Download" in told.supposed[0]
     assert told.to_end
     asked = map_steps(whole.guide, lambda s: open_row("charge") if s.id == "charge" else s)
     told = behind(whole.with_guide(asked))
     assert told is not None
-    assert told.supposed == ("step 2 were not there",)
+    assert told.supposed == ("step 2 left out",)
     assert {f.id for f in told.findings} == {"battery-low"}

@@ -66,7 +66,7 @@ function BehindView({ behind }: { behind: NonNullable<Slips["behind"]> }) {
         Behind the row that ends it: {counted(stops, "stop")},{" "}
         {counted(behind.findings.length - stops, "warning")}, in the margin of their steps
       </summary>
-      <p>It was run again as if</p>
+      <p>It was run again with these changes:</p>
       <ul className="list-disc pl-6">
         {behind.supposed.map((each) => (
           <li key={each}>{each}</li>

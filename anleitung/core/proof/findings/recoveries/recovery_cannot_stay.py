@@ -9,13 +9,14 @@ FINDING = Finding(
     nature=Nature.CONSEQUENCE,
     severity=Severity.STOP,
     says=N_(
-        "No recovery that the documents describe runs here, so none is known to install itself."
+        "The recovery that runs here is not one the documents describe, and is not known to "
+        "install itself."
     ),
     why=N_(
-        "Readers look for a line that the maker's own recovery does not have, and take another."
+        "Readers look for a line that the maker's own recovery does not have, and pick another."
     ),
     remedy=N_(
-        "Start the recovery that is to stay right before it, and keep its document with the guide"
+        "Start the recovery that is to stay right before it, and keep its document in the bundle"
     ),
 )
 
