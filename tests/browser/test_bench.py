@@ -1,5 +1,6 @@
 """The bench phone as a maintainer uses it."""
 
+import re
 from pathlib import Path
 
 from axe_playwright_python.sync_playwright import Axe
@@ -51,6 +52,17 @@ def test_another_phone_is_chosen_by_hand_and_survives_a_reload(bench: Page) -> N
     bench.reload()
     expect(bench.get_by_text("variant K6", exact=False).first).to_be_visible()
     expect(bench.get_by_text("The guide does not admit this phone")).to_be_visible()
+
+
+def test_each_press_moves_one_step_also_before_the_last_one_is_drawn(bench: Page) -> None:
+    bench.goto("/c/palstek/guides/clean-install/bench?v=1.0.0")
+    expect(bench.get_by_role("button", name="Next step")).to_be_enabled()
+    bench.evaluate(
+        """(keys) => keys.forEach((key) =>
+            document.body.dispatchEvent(new KeyboardEvent("keydown", { key, bubbles: true })))""",
+        ["ArrowRight", "ArrowRight", "ArrowRight", "ArrowLeft", "ArrowRight"],
+    )
+    expect(bench).to_have_url(re.compile(r"[?&]at=2"))
 
 
 def test_a_fix_is_taken_on_one_key(bench: Page, tmp_path: Path) -> None:

@@ -27,17 +27,21 @@ export function Bench({ data }: { data: BenchData }) {
       { replace: true },
     );
   };
-  useKeys({
-    right: (event) => {
-      event.preventDefault();
-      go(at + 1);
-    },
-    left: (event) => {
-      event.preventDefault();
-      go(at - 1);
-    },
-    t: () => first >= 0 && go(first),
-    z: () => go(data.steps.length - 1),
+  useKeys(() => {
+    // By the address, which a key moves at once: what is drawn may be of the key before.
+    const now = placeOf(new URLSearchParams(window.location.search), data.steps);
+    return {
+      right: (event) => {
+        event.preventDefault();
+        go(now + 1);
+      },
+      left: (event) => {
+        event.preventDefault();
+        go(now - 1);
+      },
+      t: () => first >= 0 && go(first),
+      z: () => go(data.steps.length - 1),
+    };
   });
   const list = useRef<HTMLOListElement>(null);
   useEffect(() => {
